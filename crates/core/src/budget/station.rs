@@ -1,0 +1,153 @@
+use crate::controller::{Capability, ProgramLetter, Station};
+use crate::landscape::{Provenance, gross_minutes, readily_available_water, run_multiplier, total_available_water};
+use crate::quantity::RunTime;
+
+/// Runs shorter than this ask for fewer days instead (common practice).
+pub const LEAST_RUN_MINUTES: f64 = 2.0;
+
+/// What a station needs, before any month is looked at.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct StationNeed {
+    pub(super) plant_coefficient: (f64, Provenance),
+    pub(super) sun_factor: f64,
+    pub(super) kl: f64,
+    pub(super) root_depth_m: f64,
+    pub(super) available_water_mm_per_m: f64,
+    pub(super) depletion_share: f64,
+    pub(super) raw_mm: f64,
+    pub(super) rate: (f64, Provenance),
+    pub(super) uniformity: (f64, Provenance),
+    pub(super) multiplier: f64,
+}
+
+impl StationNeed {
+    pub(super) fn of(station: &Station) -> Self {
+        let plant_coefficient = station.plant.coefficient();
+        let sun_factor = station.sun.factor();
+        let root_depth_m = station.plant.root_depth_m();
+        let available_water_mm_per_m = station.soil.available_water_mm_per_m();
+        let depletion_share = station.plant.depletion_share();
+        let taw_mm = total_available_water(available_water_mm_per_m, root_depth_m);
+        let uniformity = station.sprinkler.uniformity();
+        Self {
+            plant_coefficient,
+            sun_factor,
+            kl: plant_coefficient.0 * sun_factor,
+            root_depth_m,
+            available_water_mm_per_m,
+            depletion_share,
+            raw_mm: readily_available_water(depletion_share, taw_mm),
+            rate: station.sprinkler.rate_mm_per_hour(),
+            uniformity,
+            multiplier: run_multiplier(uniformity.0),
+        }
+    }
+
+    /// Whole days between waterings before the plants feel it: `RAW / ET_L`, at least one.
+    /// Source: \[FAO-56\] ch. 8; own rounding, down.
+    pub(super) fn interval_days(&self, etl_mm_per_day: f64) -> f64 {
+        if etl_mm_per_day <= 0.0 { 7.0 } else { (self.raw_mm / etl_mm_per_day).floor().clamp(1.0, 7.0) }
+    }
+}
+
+/// A station's base run with everything it was made from.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct StationBase {
+    /// Terminal number.
+    pub number: u8,
+    /// The program that runs it.
+    pub program: ProgramLetter,
+    /// Plant coefficient and how it is known.
+    pub plant_coefficient: (f64, Provenance),
+    /// Micro-climate factor of sun and shade.
+    pub sun_factor: f64,
+    /// Landscape coefficient K_L, the product of the two.
+    pub kl: f64,
+    /// Depth of the watered roots, m.
+    pub root_depth_m: f64,
+    /// Available water of the soil, mm per m.
+    pub available_water_mm_per_m: f64,
+    /// Share of it that may be used.
+    pub depletion_share: f64,
+    /// Readily available water, mm: also the store that rain is counted into.
+    pub raw_mm: f64,
+    /// Application rate, mm/h, and how it is known.
+    pub rate: (f64, Provenance),
+    /// Distribution uniformity and how it is known.
+    pub uniformity: (f64, Provenance),
+    /// Run-time multiplier for uneven cover.
+    pub multiplier: f64,
+    /// ET_L of the group's peak month, mm a day.
+    pub etl_peak_mm_per_day: f64,
+    /// Whole days between waterings that the soil allows in the peak month.
+    pub interval_days: f64,
+    /// Demand of the base month, mm a day, less counted rain.
+    pub demand_mm_per_day: f64,
+    /// Waterings a week in the base month.
+    pub waterings: u8,
+    /// Net depth of one watering, mm.
+    pub net_depth_mm: f64,
+    /// Minutes that give it, before any rounding.
+    pub exact_minutes: f64,
+    /// Base run time as the controller can be set: to its step, no longer than its longest run.
+    pub run: RunTime,
+}
+
+impl StationBase {
+    /// Fits the base run: `net = demand x 7 / waterings`, then
+    /// [`gross_minutes`](crate::landscape::gross_minutes), then the controller's step.
+    pub(super) fn fit(station: &Station, need: &StationNeed, capability: &Capability, base: BaseDemand) -> Self {
+        let net_depth_mm = base.demand_mm_per_day * 7.0 / f64::from(base.waterings);
+        let exact_minutes = gross_minutes(net_depth_mm, need.rate.0, need.multiplier);
+        let one_step = capability.run_step;
+        // A station with a need keeps at least one step, so that a manual run works.
+        let run = capability.run(exact_minutes).max(if net_depth_mm > 0.0 { one_step } else { RunTime::ZERO });
+        Self {
+            number: station.number,
+            program: station.program,
+            plant_coefficient: need.plant_coefficient,
+            sun_factor: need.sun_factor,
+            kl: need.kl,
+            root_depth_m: need.root_depth_m,
+            available_water_mm_per_m: need.available_water_mm_per_m,
+            depletion_share: need.depletion_share,
+            raw_mm: need.raw_mm,
+            rate: need.rate,
+            uniformity: need.uniformity,
+            multiplier: need.multiplier,
+            etl_peak_mm_per_day: base.etl_peak_mm_per_day,
+            interval_days: need.interval_days(base.etl_peak_mm_per_day),
+            demand_mm_per_day: base.demand_mm_per_day,
+            waterings: base.waterings,
+            net_depth_mm,
+            exact_minutes,
+            run,
+        }
+    }
+
+    /// Net depth of water in the root zone of a week at 100 %, mm.
+    #[must_use]
+    pub fn week_mm(&self) -> f64 {
+        self.net_mm(self.run) * f64::from(self.waterings)
+    }
+
+    /// Net depth that a run gives where cover is thin, mm: the inverse of the base minutes.
+    #[must_use]
+    pub fn net_mm(&self, run: RunTime) -> f64 {
+        run.minutes() / 60.0 * self.rate.0 / self.multiplier
+    }
+
+    /// Whether the controller's longest run is too short for what the station needs.
+    #[must_use]
+    pub fn held_at_longest(&self, capability: &Capability) -> bool {
+        self.exact_minutes > capability.run_max.minutes()
+    }
+}
+
+/// What the base month asks of a station.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct BaseDemand {
+    pub(super) etl_peak_mm_per_day: f64,
+    pub(super) demand_mm_per_day: f64,
+    pub(super) waterings: u8,
+}

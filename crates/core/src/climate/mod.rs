@@ -1,0 +1,13 @@
+//! Weather in, reference evapotranspiration out.
+//!
+//! [`daily::Site`] holds what depends on the place alone; [`daily::Site::et0`] gives a day's
+//! reference ET by the best method that the day's data allow, and says which guesses it took.
+//! [`normals`] turns days into the twelve months; [`quality`] says what is wrong with a day.
+
+pub mod atmosphere;
+pub mod daily;
+pub mod normals;
+pub mod quality;
+pub mod radiation;
+pub mod reference_et;
+pub mod sun;

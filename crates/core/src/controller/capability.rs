@@ -1,0 +1,251 @@
+use thiserror::Error;
+
+use crate::quantity::{OutOfRange, Percent, RunTime, range};
+
+/// Where a controller keeps its percent.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum PercentStorage {
+    /// Twelve percents, one a month, entered once.
+    ByMonth,
+    /// One percent, turned by hand when the month changes.
+    Single,
+}
+
+/// What one percent governs.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum PercentScope {
+    /// Every program at once.
+    AllPrograms,
+    /// Each program its own.
+    EachProgram,
+}
+
+/// What a controller can be set to: data that the technician edits, not code.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Capability {
+    /// Station terminals, 1 to 48.
+    pub stations: u8,
+    /// Lowest percent that can be dialled.
+    pub percent_min: Percent,
+    /// Highest percent that can be dialled.
+    pub percent_max: Percent,
+    /// Step of the percent, counted from 0.
+    pub percent_step: Percent,
+    /// Where the percent is kept.
+    pub percent_storage: PercentStorage,
+    /// What one percent governs.
+    pub percent_scope: PercentScope,
+    /// Step of the run time.
+    pub run_step: RunTime,
+    /// Longest run time of a station.
+    pub run_max: RunTime,
+    /// Days a week on which it may water: by local rule, or by what the keeper wants.
+    pub watering_days: u8,
+}
+
+/// Why a capability cannot be.
+#[derive(Debug, Clone, Copy, PartialEq, Error)]
+pub enum CapabilityError {
+    /// A value outside its range.
+    #[error(transparent)]
+    OutOfRange(#[from] OutOfRange),
+    /// The lowest percent is not below the highest.
+    #[error("the lowest percent {min} is not below the highest {max}")]
+    PercentRangeEmpty {
+        /// Lowest.
+        min: u16,
+        /// Highest.
+        max: u16,
+    },
+    /// The percent range has to hold 100, at which base minutes run as set.
+    #[error("the percent range {min} to {max} does not hold 100")]
+    HundredOutside {
+        /// Lowest.
+        min: u16,
+        /// Highest.
+        max: u16,
+    },
+    /// The longest run is shorter than one step.
+    #[error("the longest run is shorter than one step of the run time")]
+    RunMaxUnderStep,
+}
+
+impl Capability {
+    /// Gives the capability back when such a controller can be.
+    ///
+    /// # Errors
+    /// [`CapabilityError`] for the first thing that cannot be.
+    pub fn checked(self) -> Result<Self, CapabilityError> {
+        range::STATIONS.check(f64::from(self.stations))?;
+        range::PERCENT_STEP.check(f64::from(self.percent_step.get()))?;
+        range::RUN_STEP_SECONDS.check(f64::from(self.run_step.seconds()))?;
+        range::RUN_MAX_MINUTES.check(self.run_max.minutes())?;
+        range::WATERING_DAYS.check(f64::from(self.watering_days))?;
+        let (min, max) = (self.percent_min.get(), self.percent_max.get());
+        if min >= max {
+            return Err(CapabilityError::PercentRangeEmpty { min, max });
+        }
+        if !(min..=max).contains(&100) {
+            return Err(CapabilityError::HundredOutside { min, max });
+        }
+        if self.run_max < self.run_step {
+            return Err(CapabilityError::RunMaxUnderStep);
+        }
+        Ok(self)
+    }
+
+    /// The nearest percent that can be dialled: steps count from 0, halves go up, and the ends
+    /// of the range hold even where they are no multiple of the step.
+    ///
+    /// ```
+    /// use upland_core::controller::Preset;
+    /// let tens = Preset::Plain.capability();
+    /// assert_eq!(tens.dial(87.4).get(), 90);
+    /// assert_eq!(tens.dial(3.0).get(), 10);
+    /// assert_eq!(tens.dial(300.0).get(), 200);
+    /// ```
+    #[must_use]
+    pub fn dial(&self, exact: f64) -> Percent {
+        dial_percent(exact, self.percent_step, self.percent_min, self.percent_max)
+    }
+
+    /// Whether exactly this percent can be dialled.
+    #[must_use]
+    pub fn can_dial(&self, percent: Percent) -> bool {
+        let on_step = percent.get().is_multiple_of(self.percent_step.get().max(1));
+        let at_an_end = percent == self.percent_min || percent == self.percent_max;
+        (self.percent_min..=self.percent_max).contains(&percent) && (on_step || at_an_end)
+    }
+
+    /// A run time as this controller runs it: to its step, halves up, no longer than its longest.
+    #[must_use]
+    pub fn run(&self, minutes: f64) -> RunTime {
+        let step = f64::from(self.run_step.seconds().max(1));
+        let longest = f64::from(self.run_max.seconds());
+        let seconds = ((minutes.max(0.0) * 60.0 / step + 0.5 + 1e-9).floor() * step).min(longest);
+        RunTime::from_seconds(seconds as u32)
+    }
+
+    /// What a base run time becomes at a percent: the percent first, then the run-time step.
+    ///
+    /// ```
+    /// use upland_core::{controller::Preset, quantity::{Percent, RunTime}};
+    /// let plain = Preset::Plain.capability();
+    /// let minutes = |m, p| plain.scaled(RunTime::from_minutes(m).unwrap(), Percent::new(p).unwrap()).minutes();
+    /// // Common practice: 90 % of 10 min is 9, 200 % of 8 is 16; half of 15 is 7.5, run as 8.
+    /// assert_eq!((minutes(10.0, 90), minutes(8.0, 200), minutes(15.0, 50)), (9.0, 16.0, 8.0));
+    /// ```
+    #[must_use]
+    pub fn scaled(&self, base: RunTime, percent: Percent) -> RunTime {
+        self.run(base.minutes() * f64::from(percent.get()) / 100.0)
+    }
+}
+
+/// [`Capability::dial`] for a bare step and range.
+#[must_use]
+pub(crate) fn dial_percent(exact: f64, step: Percent, min: Percent, max: Percent) -> Percent {
+    let step_size = f64::from(step.get().max(1));
+    let stepped = (exact.max(0.0) / step_size + 0.5 + 1e-9).floor() * step_size;
+    let held = stepped.clamp(f64::from(min.get()), f64::from(max.get()));
+    // NaN casts to 0 and is then held at the lowest.
+    Percent::new(held as u16).map_or(max, |p| p.clamp(min, max))
+}
+
+/// Neutral starting points for a new controller; every value can be edited afterwards.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Preset {
+    /// A plain panel: one percent in tens for everything, whole minutes.
+    Plain,
+    /// A panel with a percent for each month and program, in fives.
+    Monthly,
+    /// A large panel that steps in single percents and half minutes.
+    Fine,
+}
+
+impl Preset {
+    /// All of them, simplest first.
+    pub const ALL: [Self; 3] = [Self::Plain, Self::Monthly, Self::Fine];
+
+    /// What such a controller can be set to. Ranges of our own, common among many panels.
+    #[must_use]
+    pub const fn capability(self) -> Capability {
+        let plain = Capability {
+            stations: 8,
+            percent_min: Percent::literal(10),
+            percent_max: Percent::literal(200),
+            percent_step: Percent::literal(10),
+            percent_storage: PercentStorage::Single,
+            percent_scope: PercentScope::AllPrograms,
+            run_step: RunTime::from_seconds(60),
+            run_max: RunTime::from_seconds(240 * 60),
+            watering_days: 3,
+        };
+        match self {
+            Self::Plain => plain,
+            Self::Monthly => Capability {
+                stations: 12,
+                percent_step: Percent::literal(5),
+                percent_min: Percent::literal(5),
+                percent_storage: PercentStorage::ByMonth,
+                percent_scope: PercentScope::EachProgram,
+                ..plain
+            },
+            Self::Fine => Capability {
+                stations: 24,
+                percent_step: Percent::literal(1),
+                percent_min: Percent::literal(5),
+                percent_storage: PercentStorage::ByMonth,
+                percent_scope: PercentScope::EachProgram,
+                run_step: RunTime::from_seconds(30),
+                run_max: RunTime::from_seconds(600 * 60),
+                ..plain
+            },
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_ends_of_the_range_hold_off_the_step() {
+        let odd = Capability { percent_min: Percent::literal(5), ..Preset::Plain.capability() };
+        assert_eq!(odd.dial(2.0).get(), 5);
+        assert_eq!(odd.dial(14.9).get(), 10);
+        assert_eq!(odd.dial(15.0).get(), 20);
+        assert!(odd.can_dial(Percent::literal(5)) && !odd.can_dial(Percent::literal(15)));
+    }
+
+    #[test]
+    fn runs_go_to_the_step_half_up_and_stop_at_the_longest() {
+        let fine = Preset::Fine.capability();
+        assert_eq!(fine.run(7.24).minutes(), 7.0);
+        assert_eq!(fine.run(7.25).minutes(), 7.5);
+        assert_eq!(fine.run(9999.0).minutes(), 600.0);
+        assert_eq!(fine.run(f64::NAN).minutes(), 0.0);
+    }
+
+    #[test]
+    fn presets_can_be_and_broken_ones_cannot() {
+        for preset in Preset::ALL {
+            assert!(preset.capability().checked().is_ok());
+        }
+        let base = Preset::Plain.capability();
+        assert!(
+            matches!(Capability { stations: 0, ..base }.checked(), Err(CapabilityError::OutOfRange(o)) if o.range.what == "stations")
+        );
+        assert!(matches!(
+            Capability { percent_max: Percent::literal(90), ..base }.checked(),
+            Err(CapabilityError::HundredOutside { .. })
+        ));
+        assert!(matches!(
+            Capability { percent_min: base.percent_max, ..base }.checked(),
+            Err(CapabilityError::PercentRangeEmpty { .. })
+        ));
+        assert!(matches!(
+            Capability { run_max: RunTime::from_seconds(60), run_step: RunTime::from_seconds(120), ..base }.checked(),
+            Err(CapabilityError::RunMaxUnderStep)
+        ));
+    }
+}

@@ -1,0 +1,11 @@
+//! What is watered, by what, on what soil; and the minutes that follow.
+
+mod application;
+mod planting;
+mod soil;
+mod sprinkler;
+
+pub use application::{gross_minutes, minutes_for, run_multiplier};
+pub use planting::{Plant, Provenance, Sun};
+pub use soil::{Soil, readily_available_water, total_available_water};
+pub use sprinkler::{Sprinkler, SprinklerType};

@@ -1,0 +1,7 @@
+//! Quantities with their units, and the one table of what each may be.
+
+mod ranges;
+mod types;
+
+pub use ranges::{OutOfRange, Range, range};
+pub use types::{Coefficient, DepthMm, MonthOfYear, Percent, RateMmPerHour, RunTime};

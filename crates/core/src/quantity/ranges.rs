@@ -1,0 +1,121 @@
+use thiserror::Error;
+
+/// What a quantity may be: the one place that checks, messages, forms and tests read.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Range {
+    /// The quantity's name in this code base (`latitude`, `rate`), also the key of its word.
+    pub what: &'static str,
+    /// The unit the limits are in; empty where there is none.
+    pub unit: &'static str,
+    /// The least allowed value, itself allowed.
+    pub min: f64,
+    /// The greatest allowed value, itself allowed.
+    pub max: f64,
+}
+
+/// A value outside what its quantity may be.
+#[derive(Debug, Clone, Copy, PartialEq, Error)]
+#[error("{}: {value} is not allowed; it may be {} to {} {}", range.what, range.min, range.max, range.unit)]
+pub struct OutOfRange {
+    /// The range that was left.
+    pub range: Range,
+    /// The value as it was given (NaN included).
+    pub value: f64,
+}
+
+impl Range {
+    /// Gives the value back when it lies in the range.
+    ///
+    /// # Errors
+    /// [`OutOfRange`] for values outside, NaN and the infinities.
+    pub fn check(&self, value: f64) -> Result<f64, OutOfRange> {
+        if value >= self.min && value <= self.max { Ok(value) } else { Err(OutOfRange { range: *self, value }) }
+    }
+
+    /// Whether the value lies in the range.
+    #[must_use]
+    pub fn holds(&self, value: f64) -> bool {
+        self.check(value).is_ok()
+    }
+}
+
+/// The table of ranges, one constant a quantity.
+///
+/// Limits are those of the Earth's surface records with room to spare for weather, and of
+/// equipment sold for landscapes for the rest (common practice).
+pub mod range {
+    use super::Range;
+
+    const fn r(what: &'static str, unit: &'static str, min: f64, max: f64) -> Range {
+        Range { what, unit, min, max }
+    }
+
+    /// Geographic latitude, north positive.
+    pub const LATITUDE: Range = r("latitude", "°", -90.0, 90.0);
+    /// Geographic longitude, east positive.
+    pub const LONGITUDE: Range = r("longitude", "°", -180.0, 180.0);
+    /// Elevation above mean sea level.
+    pub const ELEVATION: Range = r("elevation", "m", -450.0, 6000.0);
+    /// Height of the anemometer above ground (FAO-56 eq. 47 has no meaning under 0.1 m).
+    pub const WIND_HEIGHT: Range = r("wind-height", "m", 0.5, 200.0);
+    /// Air temperature and dew point.
+    pub const TEMPERATURE: Range = r("temperature", "°C", -90.0, 60.0);
+    /// Relative humidity, with room for a sensor that reads a little over saturation.
+    pub const HUMIDITY: Range = r("humidity", "%", 0.0, 105.0);
+    /// Mean wind speed of a day.
+    pub const WIND: Range = r("wind", "m/s", 0.0, 60.0);
+    /// Solar radiation of a day; the extraterrestrial maximum is under 50.
+    pub const SOLAR: Range = r("solar", "MJ/m²", 0.0, 50.0);
+    /// Rain of a day.
+    pub const RAIN: Range = r("rain", "mm", 0.0, 2000.0);
+    /// Reference ET of a day, as a typed normal.
+    pub const ET0: Range = r("et0", "mm a day", 0.0, 20.0);
+    /// Rain of a month, as a typed normal.
+    pub const RAIN_MONTH: Range = r("rain-month", "mm", 0.0, 5000.0);
+    /// Depth of water in one watering or one month.
+    pub const DEPTH: Range = r("depth", "mm", 0.0, 10_000.0);
+    /// Application rate of a station.
+    pub const RATE: Range = r("rate", "mm/h", 1.0, 150.0);
+    /// Landscape coefficient.
+    pub const COEFFICIENT: Range = r("coefficient", "", 0.05, 1.5);
+    /// Distribution uniformity of the lowest quarter.
+    pub const UNIFORMITY: Range = r("uniformity", "", 0.2, 1.0);
+    /// Watered area of a station.
+    pub const AREA: Range = r("area", "m²", 1.0, 200_000.0);
+    /// Water budget percent, any controller's.
+    pub const PERCENT: Range = r("percent", "%", 0.0, 400.0);
+    /// Step of the water budget percent.
+    pub const PERCENT_STEP: Range = r("percent-step", "%", 1.0, 50.0);
+    /// Run time, any controller's.
+    pub const RUN_MINUTES: Range = r("run-minutes", "min", 0.0, 1440.0);
+    /// Run-time step.
+    pub const RUN_STEP_SECONDS: Range = r("run-step", "s", 1.0, 600.0);
+    /// Longest run a controller can be set to.
+    pub const RUN_MAX_MINUTES: Range = r("run-max", "min", 1.0, 1440.0);
+    /// Stations of one controller.
+    pub const STATIONS: Range = r("stations", "", 1.0, 48.0);
+    /// Days a week on which watering may run.
+    pub const WATERING_DAYS: Range = r("watering-days", "days a week", 1.0, 7.0);
+    /// Distance from the weather station to the place.
+    pub const DISTANCE: Range = r("distance", "km", 0.0, 20_040.0);
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn ends_are_allowed_and_nan_is_not() {
+        assert!(range::LATITUDE.holds(90.0));
+        assert!(range::LATITUDE.holds(-90.0));
+        assert!(!range::LATITUDE.holds(95.0));
+        assert!(!range::LATITUDE.holds(f64::NAN));
+        assert!(!range::RAIN.holds(f64::INFINITY));
+    }
+
+    #[test]
+    fn the_message_says_what_was_given_and_what_is_allowed() {
+        let error = range::LATITUDE.check(95.0).unwrap_err();
+        assert_eq!(error.to_string(), "latitude: 95 is not allowed; it may be -90 to 90 °");
+    }
+}

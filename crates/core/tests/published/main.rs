@@ -1,0 +1,11 @@
+//! The core against published figures: each case names its table or example.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+mod asce;
+mod common_practice;
+mod fao56;
+mod noaa;
+mod properties;
+mod series;
+mod table;
+mod tr21;
