@@ -1,1 +1,20 @@
-fn main() {}
+//! `upland`: the command line and the server of Upland Almanac.
+#![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used, clippy::panic))]
+
+mod args;
+mod commands;
+
+use std::process::ExitCode;
+
+use clap::Parser;
+
+fn main() -> ExitCode {
+    let args = args::Args::parse();
+    match commands::run(args.command) {
+        Ok(outcome) => outcome.into(),
+        Err(error) => {
+            commands::complain(format_args!("{error:#}"));
+            ExitCode::from(1)
+        }
+    }
+}

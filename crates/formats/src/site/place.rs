@@ -1,0 +1,35 @@
+use serde::{Deserialize, Serialize};
+use upland_core::place::Position;
+use upland_core::quantity::OutOfRange;
+
+/// A place.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct PlaceDoc {
+    /// Version of the document.
+    pub version: u32,
+    /// Name of the place.
+    pub name: String,
+    /// House number, for rules that go by it; may be empty.
+    pub house_number: String,
+    /// Latitude, degrees, north positive.
+    pub latitude: f64,
+    /// Longitude, degrees, east positive.
+    pub longitude: f64,
+    /// Elevation, m.
+    pub elevation_m: f64,
+    /// IANA time zone.
+    pub time_zone: String,
+    /// Key of the weather that the place looks at.
+    pub weather: Option<String>,
+}
+
+impl PlaceDoc {
+    /// The position.
+    ///
+    /// # Errors
+    /// [`OutOfRange`] where it cannot be.
+    pub fn position(&self) -> Result<Position, OutOfRange> {
+        Position::new(self.latitude, self.longitude, self.elevation_m)
+    }
+}

@@ -1,0 +1,15 @@
+//! Daily weather as CSV.
+//!
+//! A file is taken in two steps, so that a person can look in between: [`Table::parse`] splits
+//! it into a header and cells, [`Mapping`] says which column is what and in which unit, and
+//! [`read`] gives days, with everything that is wrong at its line.
+
+mod column;
+mod mapping;
+mod read;
+mod table;
+
+pub use column::{Column, Unit};
+pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
+pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read};
+pub use table::{FileError, MAX_BYTES, Table};

@@ -1,0 +1,267 @@
+use chrono::NaiveDate;
+use upland_core::climate::daily::{DailyWeather, Site};
+use upland_core::climate::quality::{DayIssue, SeriesIssue, check_day, check_series};
+
+use super::column::Column;
+use super::mapping::Mapping;
+use super::table::Table;
+
+/// A row that was read.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Row {
+    /// Line of the file it starts on.
+    pub line: u64,
+    /// The day.
+    pub day: DailyWeather,
+}
+
+/// Something that bars a row, and with it the file.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Fault {
+    /// Line of the file.
+    pub line: u64,
+    /// The day, where it could be read.
+    pub date: Option<NaiveDate>,
+    /// What is wrong.
+    pub kind: FaultKind,
+}
+
+/// What bars a row.
+#[derive(Debug, Clone, PartialEq)]
+pub enum FaultKind {
+    /// More or fewer cells than headers.
+    Cells {
+        /// Cells of the row.
+        found: usize,
+        /// Headers of the file.
+        expected: usize,
+    },
+    /// No such day, or not written as the mapping says.
+    NotADate(String),
+    /// Not a number, written with a point.
+    NotANumber(Column, String),
+    /// A day that cannot stand.
+    Day(DayIssue),
+    /// A day that stands on an earlier line already.
+    Duplicate {
+        /// That line.
+        first_line: u64,
+    },
+}
+
+/// Something doubtful that bars nothing.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Note {
+    /// Line of the file.
+    pub line: u64,
+    /// The day.
+    pub date: NaiveDate,
+    /// What is doubtful.
+    pub kind: NoteKind,
+}
+
+/// What is doubtful.
+#[derive(Debug, Clone, PartialEq)]
+pub enum NoteKind {
+    /// A flag on the day.
+    Day(DayIssue),
+    /// A temperature is missing, so that the day has no reference ET.
+    NoTemperature,
+    /// Days are missing before this line.
+    Gap {
+        /// How many.
+        days: i64,
+    },
+    /// The line's day comes before the day above it.
+    OutOfOrder,
+    /// The highest temperature has not moved for days.
+    Stuck {
+        /// How many days in a row.
+        days: usize,
+    },
+}
+
+/// A file that was read: sound rows, and everything that is wrong at its line.
+#[derive(Debug, Clone, Default)]
+pub struct Reading {
+    /// Rows that could be read, in the order of the file.
+    pub rows: Vec<Row>,
+    /// What bars the file, by line.
+    pub faults: Vec<Fault>,
+    /// What is doubtful, by line.
+    pub notes: Vec<Note>,
+}
+
+/// Reads a table by a mapping. Blank cells are missing values and stay missing.
+///
+/// With a `site` the sun is held against the clear sky of its place.
+#[must_use]
+pub fn read(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
+    let mut reading = Reading { rows: Vec::with_capacity(table.len()), ..Reading::default() };
+    for (line, record) in table.rows() {
+        match read_row(record, table.headers().len(), mapping) {
+            Ok(day) => reading.take(Row { line, day }, site),
+            Err((date, kind)) => reading.faults.push(Fault { line, date, kind }),
+        }
+    }
+    reading.check_run();
+    reading
+}
+
+impl Reading {
+    fn take(&mut self, row: Row, site: Option<&Site>) {
+        let (line, date) = (row.line, row.day.date);
+        let issues = check_day(&row.day, site);
+        if let Some(fault) = issues.iter().find(|i| i.is_fault()) {
+            self.faults.push(Fault { line, date: Some(date), kind: FaultKind::Day(*fault) });
+            return;
+        }
+        self.notes.extend(issues.into_iter().map(|issue| Note { line, date, kind: NoteKind::Day(issue) }));
+        if row.day.t_max.is_none() || row.day.t_min.is_none() {
+            self.notes.push(Note { line, date, kind: NoteKind::NoTemperature });
+        }
+        self.rows.push(row);
+    }
+
+    /// Checks the order and the run of the sound rows.
+    fn check_run(&mut self) {
+        let days: Vec<DailyWeather> = self.rows.iter().map(|r| r.day).collect();
+        for issue in check_series(&days) {
+            let Some(row) = self.rows.get(issue.index()) else { continue };
+            let (line, date) = (row.line, row.day.date);
+            let kind = match issue {
+                SeriesIssue::Duplicate { first, .. } => {
+                    let first_line = self.rows.get(first).map_or(0, |r| r.line);
+                    self.faults.push(Fault { line, date: Some(date), kind: FaultKind::Duplicate { first_line } });
+                    continue;
+                }
+                SeriesIssue::OutOfOrder { .. } => NoteKind::OutOfOrder,
+                SeriesIssue::Gap { days, .. } => NoteKind::Gap { days },
+                SeriesIssue::Stuck { days, .. } => NoteKind::Stuck { days },
+            };
+            self.notes.push(Note { line, date, kind });
+        }
+        self.faults.sort_by_key(|f| f.line);
+        self.notes.sort_by_key(|n| n.line);
+    }
+}
+
+fn read_row(
+    record: &csv::StringRecord,
+    headers: usize,
+    mapping: &Mapping,
+) -> Result<DailyWeather, (Option<NaiveDate>, FaultKind)> {
+    if record.len() != headers {
+        return Err((None, FaultKind::Cells { found: record.len(), expected: headers }));
+    }
+    let cell = |index: usize| record.get(index).unwrap_or("").trim();
+    let Some(date) = mapping.of(Column::Date) else {
+        return Err((None, FaultKind::NotADate(String::new())));
+    };
+    let text = cell(date.index);
+    let date = date.unit.date(text).ok_or_else(|| (None, FaultKind::NotADate(text.to_owned())))?;
+    let mut day = DailyWeather::empty(date);
+    for assigned in mapping.assigned() {
+        let slot = match assigned.column {
+            Column::Date => continue,
+            Column::TMax => &mut day.t_max,
+            Column::TMin => &mut day.t_min,
+            Column::RhMax => &mut day.rh_max,
+            Column::RhMin => &mut day.rh_min,
+            Column::RhMean => &mut day.rh_mean,
+            Column::DewPoint => &mut day.dew_point,
+            Column::Wind => &mut day.wind,
+            Column::Solar => &mut day.solar,
+            Column::Rain => &mut day.rain,
+        };
+        let text = cell(assigned.index);
+        if text.is_empty() {
+            continue;
+        }
+        match text.parse::<f64>() {
+            Ok(value) if value.is_finite() => *slot = Some(assigned.unit.to_si(value)),
+            _ => return Err((Some(date), FaultKind::NotANumber(assigned.column, text.to_owned()))),
+        }
+    }
+    Ok(day)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::table::FileError;
+    use super::*;
+    use proptest::prelude::*;
+
+    fn reading(text: &str) -> Reading {
+        let table = Table::parse(text.as_bytes()).unwrap();
+        let mapping = Mapping::by_name(table.headers(), &[]).unwrap();
+        read(&table, &mapping, None)
+    }
+
+    #[test]
+    fn sound_rows_with_a_mark_and_windows_line_ends() {
+        let r =
+            reading("\u{feff}date,tmax_c,tmin_c,rain_mm,extra\r\n2016-02-28,10,2,,x\r\n2016-02-29,11.5,-3,4.2,y\r\n");
+        assert!(r.faults.is_empty() && r.notes.is_empty());
+        assert_eq!((r.rows[0].day.rain, r.rows[1].day.rain), (None, Some(4.2)));
+        assert_eq!(r.rows[1].line, 3);
+    }
+
+    #[test]
+    fn lines_are_those_of_an_editor() {
+        let r = reading("date,tmax_c,tmin_c,note\n\n2016-02-28,10,2,\"two\nlines\"\n\n2016-02-29,11,1,\n");
+        assert_eq!(r.rows.iter().map(|row| row.line).collect::<Vec<_>>(), [3, 6]);
+    }
+
+    #[test]
+    fn every_fault_stands_at_its_line() {
+        let r = reading(
+            "date,tmax_c,tmin_c\n2017-02-29,1,0\n2017-03-01,x,0\n2017-03-02,1,9\n2017-03-03,5\n2017-03-04,5,1\n2017-03-04,6,1\n",
+        );
+        let lines: Vec<u64> = r.faults.iter().map(|f| f.line).collect();
+        assert_eq!(lines, [2, 3, 4, 5, 7]);
+        assert!(matches!(&r.faults[0].kind, FaultKind::NotADate(t) if t == "2017-02-29"));
+        assert!(matches!(&r.faults[1].kind, FaultKind::NotANumber(Column::TMax, t) if t == "x"));
+        assert!(matches!(r.faults[2].kind, FaultKind::Day(DayIssue::TminAboveTmax { .. })));
+        assert!(matches!(r.faults[3].kind, FaultKind::Cells { found: 2, expected: 3 }));
+        assert!(matches!(r.faults[4].kind, FaultKind::Duplicate { first_line: 6 }));
+    }
+
+    #[test]
+    fn a_gap_and_a_missing_temperature_are_notes() {
+        let r = reading("date,tmax_c,tmin_c\n2012-01-01,5,1\n2015-01-01,,1\n");
+        assert_eq!(r.notes.len(), 2);
+        assert!(r.notes.iter().any(|n| n.kind == NoteKind::Gap { days: 1095 } && n.line == 3));
+        assert!(r.notes.iter().any(|n| n.kind == NoteKind::NoTemperature));
+    }
+
+    #[test]
+    fn files_that_are_no_tables_say_why() {
+        let error = |bytes: &[u8]| Table::parse(bytes).unwrap_err();
+        assert_eq!(error(b"\x89PNG\r\n\x1a\n\0\0\0\rIHDR"), FileError::NotText { at: 6 });
+        assert_eq!(error(b"date;tmax_c\n2012-01-01;12,8\n"), FileError::Semicolons);
+        assert_eq!(error(b"date\ttmax_c\n"), FileError::Tabs);
+        assert_eq!(error(b" \n\n"), FileError::Empty);
+        assert_eq!(error(b"date,tmax_c\n"), FileError::NoRows);
+        assert_eq!(error(b"date,date\n1,2\n"), FileError::HeaderTwice("date".into()));
+        assert_eq!(error(b"date\n2012\nM\xe4rz\n"), FileError::NotUtf8 { line: 3 });
+        assert_eq!(error(&vec![b'a'; super::super::MAX_BYTES + 1]), FileError::TooLarge);
+    }
+
+    proptest! {
+        #[test]
+        fn no_bytes_make_the_reader_panic(bytes in proptest::collection::vec(any::<u8>(), 0..400)) {
+            let _ = Table::parse(&bytes);
+        }
+
+        #[test]
+        fn no_text_makes_the_reader_panic(rows in proptest::collection::vec("[0-9,.\\-eE\" a-z\n]{0,40}", 0..20)) {
+            let text = format!("date,tmax_c,tmin_c,rain_mm\n{}", rows.join("\n"));
+            if let Ok(table) = Table::parse(text.as_bytes()) {
+                let mapping = Mapping::by_name(table.headers(), &[]).unwrap();
+                let r = read(&table, &mapping, None);
+                prop_assert!(r.rows.len() <= table.len());
+            }
+        }
+    }
+}

@@ -1,0 +1,157 @@
+//! The words of the command line.
+
+use std::path::PathBuf;
+
+use chrono::NaiveDate;
+use clap::{Args as ClapArgs, Parser, Subcommand, ValueEnum};
+use upland_formats::weather::Column;
+
+/// The tool for people who look after irrigation.
+#[derive(Debug, Parser)]
+#[command(name = "upland", version)]
+pub(crate) struct Args {
+    #[command(subcommand)]
+    pub(crate) command: Command,
+}
+
+#[derive(Debug, Subcommand)]
+pub(crate) enum Command {
+    /// Reference ET of each day of a weather file, as CSV.
+    Et0(Weather),
+    /// The twelve percents of a weather file, as CSV.
+    Budget(Budget),
+    /// Sunrise, solar noon and sunset of a day, as CSV.
+    Sun(Sun),
+    /// Serve the application.
+    Serve(Serve),
+    /// Bring a database to the newest version and stop.
+    Migrate(Database),
+    /// Add a user, or give a user a new password (read from standard input).
+    User(User),
+    /// Put the demo data into an empty database.
+    Demo(Database),
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct Weather {
+    /// Latitude in degrees, north positive.
+    #[arg(long, allow_negative_numbers = true)]
+    pub(crate) latitude: f64,
+    /// Longitude in degrees, east positive.
+    #[arg(long, allow_negative_numbers = true)]
+    pub(crate) longitude: f64,
+    /// Elevation above sea level, m.
+    #[arg(long, allow_negative_numbers = true)]
+    pub(crate) elevation: f64,
+    /// Height of the wind sensor above ground, m.
+    #[arg(long, default_value_t = 2.0, allow_negative_numbers = true)]
+    pub(crate) wind_height: f64,
+    /// Step of the file.
+    #[arg(long, value_enum, default_value_t = Timestep::Daily)]
+    pub(crate) timestep: Timestep,
+    /// Reference surface: short like grass, tall like alfalfa.
+    #[arg(long, value_enum, default_value_t = Surface::Short)]
+    pub(crate) reference: Surface,
+    /// The header that a column has in the file, as in `--column tmax_c=temp_max`.
+    #[arg(long, value_name = "NAME=HEADER", value_parser = column)]
+    pub(crate) column: Vec<(Column, String)>,
+    /// The weather file; `-` reads standard input.
+    #[arg(value_name = "WEATHER.csv")]
+    pub(crate) file: PathBuf,
+}
+
+#[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
+pub(crate) enum Timestep {
+    Daily,
+}
+
+#[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
+pub(crate) enum Surface {
+    Short,
+    Tall,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct Budget {
+    #[command(flatten)]
+    pub(crate) weather: Weather,
+    /// Step of the percent, counted from 0.
+    #[arg(long, default_value_t = 10, value_parser = clap::value_parser!(u16).range(1..=400))]
+    pub(crate) step: u16,
+    /// Lowest percent that can be dialled.
+    #[arg(long, default_value_t = 10, value_parser = clap::value_parser!(u16).range(0..=400))]
+    pub(crate) min: u16,
+    /// Highest percent that can be dialled.
+    #[arg(long, default_value_t = 200, value_parser = clap::value_parser!(u16).range(1..=400))]
+    pub(crate) max: u16,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct Sun {
+    /// Latitude in degrees, north positive.
+    #[arg(long, allow_negative_numbers = true)]
+    pub(crate) latitude: f64,
+    /// Longitude in degrees, east positive.
+    #[arg(long, allow_negative_numbers = true)]
+    pub(crate) longitude: f64,
+    /// IANA time zone, such as `Europe/Zurich`.
+    #[arg(long)]
+    pub(crate) timezone: chrono_tz::Tz,
+    /// The local day.
+    #[arg(long)]
+    pub(crate) date: NaiveDate,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct Database {
+    /// Address of the PostgreSQL database.
+    #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
+    pub(crate) database_url: String,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct Serve {
+    #[command(flatten)]
+    pub(crate) database: Database,
+    /// Address to listen on; loopback unless stated. Port 0 takes a free one.
+    #[arg(long, default_value = "127.0.0.1:8087", env = "UPLAND_LISTEN")]
+    pub(crate) listen: std::net::SocketAddr,
+    /// The key of the session cookies, 64 bytes or more; kept in a file of its own.
+    #[arg(long, env = "UPLAND_KEY_FILE")]
+    pub(crate) key_file: PathBuf,
+    /// Show every page as of this day, for demonstrations and tests.
+    #[arg(long, env = "UPLAND_TODAY")]
+    pub(crate) today: Option<NaiveDate>,
+    /// Cookies only over HTTPS: for use behind a proxy that ends TLS.
+    #[arg(long)]
+    pub(crate) https: bool,
+    /// How many worker threads; one a core unless stated.
+    #[arg(long)]
+    pub(crate) workers: Option<usize>,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct User {
+    #[command(flatten)]
+    pub(crate) database: Database,
+    /// Name of the company; made when it is not there.
+    #[arg(long)]
+    pub(crate) company: String,
+    /// The person's name.
+    #[arg(long)]
+    pub(crate) name: String,
+    /// What the person signs in with.
+    #[arg(long)]
+    pub(crate) email: String,
+}
+
+fn column(text: &str) -> Result<(Column, String), String> {
+    let names = || Column::ALL.map(Column::name).join(", ");
+    let (name, header) = text.split_once('=').ok_or_else(|| "write NAME=HEADER".to_owned())?;
+    let column =
+        Column::from_name(name).ok_or_else(|| format!("no column is called {name:?}; there are {}", names()))?;
+    if header.is_empty() {
+        return Err("the header is empty".into());
+    }
+    Ok((column, header.to_owned()))
+}

@@ -1,0 +1,49 @@
+//! One module a command; each writes its result to standard output and says what is wrong on
+//! standard error.
+
+mod budget;
+mod et0;
+mod sun;
+mod weather_file;
+
+use std::fmt;
+use std::io::Write;
+use std::process::ExitCode;
+
+use crate::args::Command;
+
+/// How a command ended: the process's exit status.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Outcome {
+    /// Done: 0.
+    Done,
+    /// Findings or bad data, said on standard error: 1.
+    BadData,
+    /// Wrong usage: 2.
+    Usage,
+}
+
+impl From<Outcome> for ExitCode {
+    fn from(outcome: Outcome) -> Self {
+        Self::from(match outcome {
+            Outcome::Done => 0,
+            Outcome::BadData => 1,
+            Outcome::Usage => 2,
+        })
+    }
+}
+
+/// Runs a command.
+pub(crate) fn run(command: Command) -> anyhow::Result<Outcome> {
+    match command {
+        Command::Et0(args) => et0::run(&args),
+        Command::Budget(args) => budget::run(&args),
+        Command::Sun(args) => sun::run(&args),
+        Command::Serve(_) | Command::Migrate(_) | Command::User(_) | Command::Demo(_) => Ok(Outcome::Usage),
+    }
+}
+
+/// A line on standard error. When even that is closed there is nobody left to tell.
+pub(crate) fn complain(text: fmt::Arguments<'_>) {
+    let _ = writeln!(std::io::stderr(), "upland: {text}");
+}

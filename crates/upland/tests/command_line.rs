@@ -1,0 +1,167 @@
+//! The command line as a script uses it: the binary itself, files and standard input.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+use std::io::Write;
+use std::process::{Command, Output, Stdio};
+
+const PLACE: [&str; 6] = ["--latitude", "47.61", "--longitude", "-122.33", "--elevation", "50"];
+
+fn upland(args: &[&str], input: &str) -> Output {
+    let mut child = Command::new(env!("CARGO_BIN_EXE_upland"))
+        .args(args)
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    // A command that refuses its words does not read: a closed pipe is then no fault here.
+    let _ = child.stdin.take().unwrap().write_all(input.as_bytes());
+    child.wait_with_output().unwrap()
+}
+
+fn text(bytes: &[u8]) -> String {
+    String::from_utf8(bytes.to_vec()).unwrap()
+}
+
+fn et0(more: &[&str], input: &str) -> Output {
+    upland(&[&["et0"], &PLACE[..], more, &["-"]].concat(), input)
+}
+
+const SEATTLE: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../docs/examples/seattle-weather.csv");
+const SEATTLE_COLUMNS: [&str; 8] = [
+    "--column",
+    "tmax_c=temp_max",
+    "--column",
+    "tmin_c=temp_min",
+    "--column",
+    "wind_ms=wind",
+    "--column",
+    "rain_mm=precipitation",
+];
+
+/// FAO-56 example 18 as a file: printed 3.9 mm.
+#[test]
+fn et0_of_a_measured_day() {
+    let input = "date,tmax_c,tmin_c,rhmax_pct,rhmin_pct,wind_ms,solar_mj_m2\n2015-07-06,21.5,12.3,84,63,2.078,22.07\n";
+    let out = upland(&["et0", "--latitude", "50.80", "--longitude", "4.35", "--elevation", "100", "-"], input);
+    let stdout = text(&out.stdout);
+    let (head, row) = stdout.trim_end().split_once('\n').unwrap();
+    assert_eq!(head, "date,et0_mm,method");
+    let cells: Vec<&str> = row.split(',').collect();
+    assert_eq!((cells[0], cells[2]), ("2015-07-06", "asce-pm-short"));
+    assert!((cells[1].parse::<f64>().unwrap() - 3.88).abs() < 0.005);
+    assert_eq!(out.status.code(), Some(0));
+}
+
+#[test]
+fn et0_in_the_south_takes_a_negative_latitude() {
+    let out = upland(
+        &["et0", "--latitude", "-36.1", "--longitude", "146.9", "--elevation", "165", "-"],
+        "date,tmax_c,tmin_c\n2020-01-15,32,16\n2020-07-15,13,3\n",
+    );
+    let stdout = text(&out.stdout);
+    let mm: Vec<f64> = stdout.lines().skip(1).map(|l| l.split(',').nth(1).unwrap().parse().unwrap()).collect();
+    assert!(mm[0] > 5.0 && mm[1] < 2.0, "{mm:?}");
+}
+
+#[test]
+fn bad_rows_are_said_with_their_lines_and_nothing_is_printed() {
+    let out = et0(&[], "date,tmax_c,tmin_c\n2020-01-01,3,9\n2020-02-30,3,1\n");
+    assert_eq!((out.status.code(), text(&out.stdout).as_str()), (Some(1), ""));
+    insta::assert_snapshot!(text(&out.stderr), @r#"
+    upland: line 2: the lowest temperature 9 stands above the highest 3
+    upland: line 3: date "2020-02-30" is no day written as year-month-day
+    upland: 2 of 2 rows cannot stand; nothing was worked out
+    "#);
+}
+
+#[test]
+fn a_flag_leaves_the_status_at_0_and_a_row_without_a_figure_makes_it_1() {
+    let flagged = et0(&[], "date,tmax_c,tmin_c,rhmax_pct\n2020-01-01,9,3,101\n2020-01-04,9,3,90\n");
+    assert_eq!(flagged.status.code(), Some(0));
+    let said = text(&flagged.stderr);
+    assert!(
+        said.contains("line 2: humidity 101 % is taken as 100") && said.contains("line 3: 2 days are missing"),
+        "{said}"
+    );
+    let blank = et0(&[], "date,tmax_c,tmin_c\n2020-01-01,9,\n2020-01-02,9,3\n");
+    assert_eq!(blank.status.code(), Some(1));
+    assert!(text(&blank.stdout).contains("2020-01-01,,missing\n"));
+}
+
+#[test]
+fn wrong_usage_is_2() {
+    for args in [
+        &["et0", "--latitude", "95", "--longitude", "0", "--elevation", "0", "-"][..],
+        &["et0", "--longitude", "0", "--elevation", "0", "-"],
+        &["et0", "--latitude", "5", "--longitude", "0", "--elevation", "0", "--wind-height", "0", "-"],
+        &["et0", "--latitude", "5", "--longitude", "0", "--elevation", "0", "--column", "tmax=x", "-"],
+        &["budget", "--latitude", "5", "--longitude", "0", "--elevation", "0", "--min", "90", "--max", "20", "-"],
+        &["sun", "--latitude", "5", "--longitude", "0", "--timezone", "Nowhere/Town", "--date", "2025-01-01"],
+    ] {
+        assert_eq!(upland(args, "date,tmax_c,tmin_c\n").status.code(), Some(2), "{args:?}");
+    }
+}
+
+#[test]
+fn files_that_cannot_be_read_say_why() {
+    let missing = upland(&[&["et0"], &PLACE[..], &["nowhere.csv"]].concat(), "");
+    assert_eq!(missing.status.code(), Some(1));
+    assert!(text(&missing.stderr).contains("nowhere.csv cannot be opened"));
+    for (input, said) in [
+        ("\u{1}PNG", "not a text file"),
+        ("date;tmax_c\n2020-01-01;1,5\n", "semicolons"),
+        ("date,tmax_c\n2020-01-01,1\n", "no column is tmin_c"),
+    ] {
+        let out = et0(&[], input);
+        assert_eq!(out.status.code(), Some(1));
+        assert!(text(&out.stderr).contains(said), "{}", text(&out.stderr));
+    }
+}
+
+/// The real daily record of Seattle, 2012-2015 (NOAA): temperatures and wind.
+#[test]
+fn the_seattle_record_gives_a_budget() {
+    let out = upland(&[&["budget"], &PLACE[..], &SEATTLE_COLUMNS, &[SEATTLE]].concat(), "");
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stderr));
+    let stdout = text(&out.stdout);
+    let rows: Vec<Vec<f64>> =
+        stdout.lines().skip(1).map(|l| l.split(',').map(|c| c.parse().unwrap()).collect()).collect();
+    assert_eq!(rows.len(), 12);
+    assert_eq!((rows[6][2], rows[6][3]), (100.0, 100.0), "July is the peak");
+    let dialled: Vec<u16> = rows.iter().map(|r| r[3] as u16).collect();
+    insta::assert_snapshot!(format!("{dialled:?}"), @"[10, 20, 40, 50, 70, 90, 100, 90, 60, 30, 20, 10]");
+}
+
+#[test]
+fn the_seattle_record_by_its_wind_on_a_ten_metre_mast() {
+    let args = [&["et0"], &PLACE[..], &SEATTLE_COLUMNS, &["--wind-height", "10", SEATTLE]].concat();
+    let out = upland(&args, "");
+    let stdout = text(&out.stdout);
+    assert_eq!(stdout.lines().count(), 1462);
+    assert!(stdout.lines().nth(1).unwrap().ends_with(",asce-pm-short+humidity-from-tmin+sun-from-range"));
+}
+
+#[test]
+fn a_budget_takes_a_whole_year() {
+    let out = upland(&[&["budget"], &PLACE[..], &["-"]].concat(), "date,tmax_c,tmin_c\n2020-01-01,9,3\n");
+    assert_eq!(out.status.code(), Some(1));
+    assert!(text(&out.stderr).contains("no day with a reference ET in month 2, 3, 4"), "{}", text(&out.stderr));
+}
+
+/// NOAA's equations: 06:28:06 and 17:46:47 at Fallon on 29 February 2024 (`noaa_solar.csv`).
+#[test]
+fn sun_of_a_day_and_of_a_day_without_one() {
+    let fallon =
+        ["sun", "--latitude", "39.4575", "--longitude", "-118.77388", "--timezone", "America/Los_Angeles", "--date"];
+    let out = upland(&[&fallon[..], &["2024-02-29"]].concat(), "");
+    let stdout = text(&out.stdout);
+    let rows: Vec<&str> = stdout.lines().collect();
+    assert_eq!(rows[0], "event,time,elevation_deg,azimuth_deg");
+    assert!(rows[1].starts_with("sunrise,2024-02-29T06:28:") && rows[1].contains("-08:00,-0.83"), "{stdout}");
+    assert_eq!(rows.len(), 4);
+    let north =
+        ["sun", "--latitude", "69.65", "--longitude", "18.95", "--timezone", "Europe/Oslo", "--date", "2024-12-21"];
+    let stdout = text(&upland(&north, "").stdout);
+    assert_eq!(stdout.lines().count(), 2, "only noon: {stdout}");
+}
