@@ -15,3 +15,4 @@ pub mod controller;
 pub mod landscape;
 pub mod place;
 pub mod quantity;
+pub mod word;

@@ -1,1 +1,27 @@
-//! placeholder
+//! The only user of the database.
+//!
+//! [`Store`] holds the pool. What belongs to a company is reached through [`Store::account`],
+//! whose key leads every query, so that one company can neither see nor change another's rows.
+//! Everything that is changed goes through [`Account::apply`]: rows and the entry in the log of
+//! changes in one transaction, made on a version and refused when that is no longer the newest.
+#![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used, clippy::panic))]
+
+mod error;
+mod model;
+mod pool;
+mod queries;
+mod rows;
+mod schema;
+#[cfg(feature = "testing")]
+pub mod testing;
+
+pub use error::StoreError;
+pub use model::{
+    Action, ChangeEntry, ControllerRecord, Kind, NewRevision, NormalsVariant, PlaceRecord, Record, RevisionSummary,
+    SeriesRecord, StripDay, UserRecord, Versioned, Write,
+};
+pub use pool::{Account, Store, migrate};
+
+/// For tests: brings a database down to nothing, newest migration first.
+#[cfg(feature = "testing")]
+pub use pool::revert_all;

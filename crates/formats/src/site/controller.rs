@@ -1,11 +1,12 @@
 use serde::{Deserialize, Serialize};
 use thiserror::Error;
 use upland_core::controller::{
-    BaseMonth, Capability, Controller, ControllerError, MonthDial, MonthPlan, PercentScope, PercentStorage, Program,
+    BaseMonth, Capability, Controller, ControllerError, MonthPlan, PercentScope, PercentStorage, Program,
     ProgramLetter, Station,
 };
 use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
-use upland_core::quantity::{Coefficient, MonthOfYear, OutOfRange, Percent, RateMmPerHour, RunTime};
+use upland_core::quantity::{MonthOfYear, OutOfRange, Percent, RateMmPerHour, RunTime};
+use upland_core::word::{Word, WordError, dial_of, dial_word, plant_of, plant_word};
 
 /// Why a document is no controller.
 #[derive(Debug, Clone, PartialEq, Error)]
@@ -14,13 +15,8 @@ pub enum DocError {
     #[error("version {0} is not known here; version 1 is")]
     Version(u32),
     /// A word that is none of the allowed ones.
-    #[error("{field}: {value:?} is not known")]
-    Word {
-        /// Where.
-        field: &'static str,
-        /// The word.
-        value: String,
-    },
+    #[error(transparent)]
+    Word(#[from] WordError),
     /// A value outside its range.
     #[error(transparent)]
     OutOfRange(#[from] OutOfRange),
@@ -130,96 +126,6 @@ pub struct ControllerDoc {
     pub stations: Vec<StationDoc>,
 }
 
-/// A closed set of values with a word for each, used by documents, rows and forms alike.
-pub trait Word: Copy + PartialEq + Sized + 'static {
-    /// Name of the field, for messages.
-    const FIELD: &'static str;
-    /// Every value with its word.
-    const WORDS: &'static [(Self, &'static str)];
-
-    /// The value's word.
-    #[must_use]
-    fn word(self) -> &'static str {
-        Self::WORDS.iter().find(|(v, _)| *v == self).map_or("", |(_, w)| w)
-    }
-
-    /// The value of a word.
-    ///
-    /// # Errors
-    /// [`DocError::Word`] for a word that is none of them.
-    fn of_word(word: &str) -> Result<Self, DocError> {
-        let unknown = || DocError::Word { field: Self::FIELD, value: word.to_owned() };
-        Self::WORDS.iter().find(|(_, w)| *w == word).map(|(v, _)| *v).ok_or_else(unknown)
-    }
-}
-
-macro_rules! words {
-    ($type:ty, $field:literal, $($value:expr => $word:literal),+ $(,)?) => {
-        impl Word for $type {
-            const FIELD: &'static str = $field;
-            const WORDS: &'static [(Self, &'static str)] = &[$(($value, $word)),+];
-        }
-    };
-}
-
-words!(PercentStorage, "storage", Self::ByMonth => "by_month", Self::Single => "single");
-words!(PercentScope, "scope", Self::AllPrograms => "all_programs", Self::EachProgram => "each_program");
-words!(Soil, "soil", Self::Clay => "clay", Self::Loam => "loam", Self::Sand => "sand");
-words!(Sun, "sun", Self::Open => "open", Self::QuarterShade => "quarter_shade", Self::HalfShade => "half_shade", Self::ReflectedHeat => "reflected_heat");
-words!(SprinklerType, "sprinkler", Self::Spray => "spray", Self::Rotor => "rotor", Self::RotaryNozzle => "rotary_nozzle", Self::Drip => "drip");
-
-const PLANTS: [(Plant, &str); 6] = [
-    (Plant::CoolTurf, "cool_turf"),
-    (Plant::WarmTurf, "warm_turf"),
-    (Plant::Shrubs, "shrubs"),
-    (Plant::Annuals, "annuals"),
-    (Plant::Trees, "trees"),
-    (Plant::Natives, "natives"),
-];
-
-/// The word of a plant; `coefficient` for one that is a number.
-#[must_use]
-pub fn plant_word(plant: Plant) -> &'static str {
-    PLANTS.iter().find(|(p, _)| *p == plant).map_or("coefficient", |(_, w)| w)
-}
-
-/// The plant of a word, with the coefficient where the word is `coefficient`.
-///
-/// # Errors
-/// [`DocError`] for an unknown word or a coefficient that is missing or out of range.
-pub fn plant_of(word: &str, coefficient: Option<f64>) -> Result<Plant, DocError> {
-    if word == "coefficient" {
-        return Ok(Plant::Coefficient(Coefficient::new(coefficient.unwrap_or(f64::NAN))?));
-    }
-    let unknown = || DocError::Word { field: "plant", value: word.to_owned() };
-    PLANTS.iter().find(|(_, w)| *w == word).map(|(p, _)| *p).ok_or_else(unknown)
-}
-
-/// The word of what is dialled: `computed`, `off` or the number of percent.
-#[must_use]
-pub fn dial_word(dial: MonthDial) -> String {
-    match dial {
-        MonthDial::Computed => "computed".into(),
-        MonthDial::Off => "off".into(),
-        MonthDial::Set(percent) => percent.get().to_string(),
-    }
-}
-
-/// What a word dials.
-///
-/// # Errors
-/// [`DocError`] for anything but `computed`, `off` or a percent of 0 to 400.
-pub fn dial_of(word: &str) -> Result<MonthDial, DocError> {
-    match word {
-        "computed" => Ok(MonthDial::Computed),
-        "off" => Ok(MonthDial::Off),
-        number => {
-            let unknown = |_| DocError::Word { field: "dial", value: number.to_owned() };
-            Ok(MonthDial::Set(Percent::new(number.parse().map_err(unknown)?)?))
-        }
-    }
-}
-
 impl From<&Controller> for ControllerDoc {
     fn from(c: &Controller) -> Self {
         let k = &c.capability;
@@ -301,7 +207,7 @@ impl TryFrom<&ControllerDoc> for Controller {
                 None => BaseMonth::Peak,
                 Some(number) => BaseMonth::Month(
                     MonthOfYear::new(number)
-                        .ok_or_else(|| DocError::Word { field: "base_month", value: number.to_string() })?,
+                        .ok_or_else(|| WordError::Unknown { field: "base_month", value: number.to_string() })?,
                 ),
             },
             programs: doc.programs.iter().map(program).collect::<Result<_, _>>()?,
@@ -313,7 +219,7 @@ impl TryFrom<&ControllerDoc> for Controller {
 }
 
 fn letter(letter: char) -> Result<ProgramLetter, DocError> {
-    ProgramLetter::new(letter).ok_or_else(|| DocError::Word { field: "program", value: letter.to_string() })
+    ProgramLetter::new(letter).ok_or_else(|| WordError::Unknown { field: "program", value: letter.to_string() }.into())
 }
 
 fn program(doc: &ProgramDoc) -> Result<Program, DocError> {
@@ -352,7 +258,8 @@ fn station(doc: &StationDoc) -> Result<Station, DocError> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use upland_core::controller::Preset;
+    use upland_core::controller::{MonthDial, Preset};
+    use upland_core::quantity::Coefficient;
 
     fn controller() -> Controller {
         let mut c = Controller::new("Cabinet".into(), Preset::Fine.capability());
@@ -387,7 +294,7 @@ mod tests {
         assert_eq!(Controller::try_from(&doc), Err(DocError::Version(2)));
         let mut doc = ControllerDoc::from(&controller());
         doc.stations[0].soil = "peat".into();
-        assert!(matches!(Controller::try_from(&doc), Err(DocError::Word { field: "soil", .. })));
+        assert!(matches!(Controller::try_from(&doc), Err(DocError::Word(WordError::Unknown { field: "soil", .. }))));
         let mut value = serde_json::to_value(ControllerDoc::from(&controller())).unwrap();
         value["colour"] = "blue".into();
         assert!(serde_json::from_value::<ControllerDoc>(value).is_err());

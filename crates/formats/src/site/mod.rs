@@ -6,10 +6,7 @@
 mod controller;
 mod place;
 
-pub use controller::{
-    ControllerDoc, DocError, MonthDoc, PercentDoc, ProgramDoc, StationDoc, Word, dial_of, dial_word, plant_of,
-    plant_word,
-};
+pub use controller::{ControllerDoc, DocError, MonthDoc, PercentDoc, ProgramDoc, StationDoc};
 pub use place::PlaceDoc;
 
 /// The version that these documents carry.

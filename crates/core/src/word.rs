@@ -1,0 +1,114 @@
+//! Closed sets of values and the word for each, as documents, tables and forms write them.
+
+use thiserror::Error;
+
+use crate::controller::{MonthDial, PercentScope, PercentStorage, Preset};
+use crate::landscape::{Plant, Soil, SprinklerType, Sun};
+use crate::quantity::{Coefficient, OutOfRange, Percent};
+
+/// A word that stands for nothing here, or a number with it that cannot be.
+#[derive(Debug, Clone, PartialEq, Error)]
+pub enum WordError {
+    /// A word that is none of the allowed ones.
+    #[error("{field}: {value:?} is not known")]
+    Unknown {
+        /// Where.
+        field: &'static str,
+        /// The word.
+        value: String,
+    },
+    /// A number outside its range.
+    #[error(transparent)]
+    OutOfRange(#[from] OutOfRange),
+}
+
+/// A closed set of values with a word for each, used by documents, rows and forms alike.
+pub trait Word: Copy + PartialEq + Sized + 'static {
+    /// Name of the field, for messages.
+    const FIELD: &'static str;
+    /// Every value with its word.
+    const WORDS: &'static [(Self, &'static str)];
+
+    /// The value's word.
+    #[must_use]
+    fn word(self) -> &'static str {
+        Self::WORDS.iter().find(|(v, _)| *v == self).map_or("", |(_, w)| w)
+    }
+
+    /// The value of a word.
+    ///
+    /// # Errors
+    /// [`WordError::Word`] for a word that is none of them.
+    fn of_word(word: &str) -> Result<Self, WordError> {
+        let unknown = || WordError::Unknown { field: Self::FIELD, value: word.to_owned() };
+        Self::WORDS.iter().find(|(_, w)| *w == word).map(|(v, _)| *v).ok_or_else(unknown)
+    }
+}
+
+macro_rules! words {
+    ($type:ty, $field:literal, $($value:expr => $word:literal),+ $(,)?) => {
+        impl Word for $type {
+            const FIELD: &'static str = $field;
+            const WORDS: &'static [(Self, &'static str)] = &[$(($value, $word)),+];
+        }
+    };
+}
+
+words!(PercentStorage, "storage", Self::ByMonth => "by_month", Self::Single => "single");
+words!(PercentScope, "scope", Self::AllPrograms => "all_programs", Self::EachProgram => "each_program");
+words!(Preset, "preset", Self::Plain => "plain", Self::Monthly => "monthly", Self::Fine => "fine");
+words!(Soil, "soil", Self::Clay => "clay", Self::Loam => "loam", Self::Sand => "sand");
+words!(Sun, "sun", Self::Open => "open", Self::QuarterShade => "quarter_shade", Self::HalfShade => "half_shade", Self::ReflectedHeat => "reflected_heat");
+words!(SprinklerType, "sprinkler", Self::Spray => "spray", Self::Rotor => "rotor", Self::RotaryNozzle => "rotary_nozzle", Self::Drip => "drip");
+
+const PLANTS: [(Plant, &str); 6] = [
+    (Plant::CoolTurf, "cool_turf"),
+    (Plant::WarmTurf, "warm_turf"),
+    (Plant::Shrubs, "shrubs"),
+    (Plant::Annuals, "annuals"),
+    (Plant::Trees, "trees"),
+    (Plant::Natives, "natives"),
+];
+
+/// The word of a plant; `coefficient` for one that is a number.
+#[must_use]
+pub fn plant_word(plant: Plant) -> &'static str {
+    PLANTS.iter().find(|(p, _)| *p == plant).map_or("coefficient", |(_, w)| w)
+}
+
+/// The plant of a word, with the coefficient where the word is `coefficient`.
+///
+/// # Errors
+/// [`WordError`] for an unknown word or a coefficient that is missing or out of range.
+pub fn plant_of(word: &str, coefficient: Option<f64>) -> Result<Plant, WordError> {
+    if word == "coefficient" {
+        return Ok(Plant::Coefficient(Coefficient::new(coefficient.unwrap_or(f64::NAN))?));
+    }
+    let unknown = || WordError::Unknown { field: "plant", value: word.to_owned() };
+    PLANTS.iter().find(|(_, w)| *w == word).map(|(p, _)| *p).ok_or_else(unknown)
+}
+
+/// The word of what is dialled: `computed`, `off` or the number of percent.
+#[must_use]
+pub fn dial_word(dial: MonthDial) -> String {
+    match dial {
+        MonthDial::Computed => "computed".into(),
+        MonthDial::Off => "off".into(),
+        MonthDial::Set(percent) => percent.get().to_string(),
+    }
+}
+
+/// What a word dials.
+///
+/// # Errors
+/// [`WordError`] for anything but `computed`, `off` or a percent of 0 to 400.
+pub fn dial_of(word: &str) -> Result<MonthDial, WordError> {
+    match word {
+        "computed" => Ok(MonthDial::Computed),
+        "off" => Ok(MonthDial::Off),
+        number => {
+            let unknown = |_| WordError::Unknown { field: "dial", value: number.to_owned() };
+            Ok(MonthDial::Set(Percent::new(number.parse().map_err(unknown)?)?))
+        }
+    }
+}

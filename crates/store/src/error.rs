@@ -1,0 +1,60 @@
+use diesel::result::{DatabaseErrorKind, Error as DieselError};
+use thiserror::Error;
+
+use crate::model::Kind;
+
+/// Why the store could not do what was asked.
+#[derive(Debug, Error)]
+pub enum StoreError {
+    /// There is no such thing in this company.
+    #[error("not found")]
+    NotFound,
+    /// The thing was changed since the version that the change was made on.
+    #[error("the {kind:?} is at version {current}, the change was made on {expected}")]
+    Conflict {
+        /// What kind of thing.
+        kind: Kind,
+        /// The version that the change was made on.
+        expected: i32,
+        /// The version it is at now.
+        current: i32,
+    },
+    /// Something else still hangs on it, or what it refers to is gone.
+    #[error("something else refers to it")]
+    InUse,
+    /// The e-mail address is taken.
+    #[error("already there")]
+    AlreadyThere,
+    /// A row holds what the core refuses: the database was changed behind the application.
+    #[error("a row cannot be read: {0}")]
+    BrokenRow(String),
+    /// The database is away or answers too slowly.
+    #[error("the database cannot be reached")]
+    Away(#[source] Box<dyn std::error::Error + Send + Sync>),
+    /// The database refused.
+    #[error("the database refused")]
+    Database(#[source] DieselError),
+}
+
+impl From<DieselError> for StoreError {
+    fn from(error: DieselError) -> Self {
+        match error {
+            DieselError::NotFound => Self::NotFound,
+            DieselError::DatabaseError(DatabaseErrorKind::ForeignKeyViolation, _) => Self::InUse,
+            DieselError::DatabaseError(DatabaseErrorKind::UniqueViolation, _) => Self::AlreadyThere,
+            DieselError::DatabaseError(DatabaseErrorKind::ClosedConnection, _)
+            | DieselError::BrokenTransactionManager => Self::Away(Box::new(error)),
+            // The server sends "57P0x" when it is going down; the driver keeps only the words.
+            DieselError::DatabaseError(_, ref info) if info.message().contains("terminating connection") => {
+                Self::Away(Box::new(error))
+            }
+            other => Self::Database(other),
+        }
+    }
+}
+
+impl From<diesel_async::pooled_connection::deadpool::PoolError> for StoreError {
+    fn from(error: diesel_async::pooled_connection::deadpool::PoolError) -> Self {
+        Self::Away(Box::new(error))
+    }
+}

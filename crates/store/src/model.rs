@@ -1,0 +1,241 @@
+//! What goes into the store and comes out of it.
+
+use chrono::{DateTime, NaiveDate, Utc};
+use serde_json::Value;
+use upland_core::climate::daily::DailyWeather;
+use upland_core::climate::normals::Normals;
+use upland_core::controller::Controller;
+use upland_core::place::Position;
+use uuid::Uuid;
+
+/// A kind of thing that is saved, versioned and undone as a whole.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Kind {
+    /// A place.
+    Place,
+    /// A controller with its programs and stations.
+    Controller,
+    /// A series of weather.
+    Series,
+}
+
+impl Kind {
+    pub(crate) const fn word(self) -> &'static str {
+        match self {
+            Self::Place => "place",
+            Self::Controller => "controller",
+            Self::Series => "series",
+        }
+    }
+
+    pub(crate) fn of_word(word: &str) -> Option<Self> {
+        [Self::Place, Self::Controller, Self::Series].into_iter().find(|k| k.word() == word)
+    }
+}
+
+/// Something with its key and the version it is at.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Versioned<T> {
+    /// Key.
+    pub id: Uuid,
+    /// Version, from 1.
+    pub version: i32,
+    /// The thing.
+    pub value: T,
+}
+
+/// A user who signs in.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct UserRecord {
+    /// The company's key.
+    pub account_id: Uuid,
+    /// The company's name.
+    pub account_name: String,
+    /// The user's key.
+    pub id: Uuid,
+    /// What the user signs in with.
+    pub email: String,
+    /// The user's name.
+    pub name: String,
+    /// The Argon2 hash of the password.
+    pub password_hash: String,
+    /// `metric` or `us`.
+    pub units: String,
+}
+
+/// A place.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PlaceRecord {
+    /// Name.
+    pub name: String,
+    /// House number; may be empty.
+    pub house_number: String,
+    /// Position.
+    pub position: Position,
+    /// IANA time zone.
+    pub time_zone: String,
+    /// The weather that it looks at.
+    pub series_id: Option<Uuid>,
+}
+
+/// A controller and the place where it hangs.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ControllerRecord {
+    /// The place.
+    pub place_id: Uuid,
+    /// The controller.
+    pub controller: Controller,
+}
+
+/// A series of weather: a station's days, or twelve typed normals.
+#[derive(Debug, Clone, PartialEq)]
+pub struct SeriesRecord {
+    /// Name.
+    pub name: String,
+    /// Where it was measured.
+    pub position: Position,
+    /// Height of the wind sensor, m.
+    pub wind_height_m: f64,
+    /// The import that counts.
+    pub revision_id: Uuid,
+}
+
+/// Normals, and the guess that was changed to get them (empty: none).
+#[derive(Debug, Clone, PartialEq)]
+pub struct NormalsVariant {
+    /// The guess, as in `wind=1`.
+    pub variant: String,
+    /// The twelve months.
+    pub normals: Normals,
+}
+
+/// What an import brings: never changed afterwards.
+#[derive(Debug, Clone, PartialEq)]
+pub struct NewRevision {
+    /// Its key.
+    pub id: Uuid,
+    /// Where it came from: the file's name, or that it was typed.
+    pub source: String,
+    /// Hash of what was read.
+    pub input_hash: Vec<u8>,
+    /// Version of the methods by which the figures were worked out.
+    pub method_version: i32,
+    /// The usual method of the days, by its name.
+    pub method: String,
+    /// Days as they were read; none for typed normals.
+    pub days: Vec<DailyWeather>,
+    /// Reference ET and its method for the days that have one.
+    pub et0: Vec<(NaiveDate, f64, String)>,
+    /// Normals and their variants.
+    pub normals: Vec<NormalsVariant>,
+}
+
+/// An import in a few words.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct RevisionSummary {
+    /// Its key.
+    pub id: Uuid,
+    /// Where it came from.
+    pub source: String,
+    /// First day; none for typed normals.
+    pub first_day: Option<NaiveDate>,
+    /// Last day.
+    pub last_day: Option<NaiveDate>,
+    /// How many days.
+    pub day_count: i32,
+    /// The usual method of its days.
+    pub method: String,
+}
+
+/// A day of the year strip.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct StripDay {
+    /// The day.
+    pub date: NaiveDate,
+    /// Reference ET, mm.
+    pub et0_mm: Option<f64>,
+    /// Rain, mm.
+    pub rain_mm: Option<f64>,
+}
+
+/// A thing as it is to stand; `None` takes it away.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Record {
+    /// A place.
+    Place(Option<PlaceRecord>),
+    /// A controller.
+    Controller(Option<ControllerRecord>),
+    /// A series, and a new import where there is one.
+    Series(Option<SeriesRecord>, Option<Box<NewRevision>>),
+}
+
+impl Record {
+    /// What kind of thing it is.
+    #[must_use]
+    pub const fn kind(&self) -> Kind {
+        match self {
+            Self::Place(_) => Kind::Place,
+            Self::Controller(_) => Kind::Controller,
+            Self::Series(..) => Kind::Series,
+        }
+    }
+}
+
+/// One thing changed by an action.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Write {
+    /// Key of the thing.
+    pub id: Uuid,
+    /// The version that the change was made on; 0 for a new thing.
+    pub made_on: i32,
+    /// The thing as it is to stand.
+    pub record: Record,
+    /// What stood before, as a document.
+    pub before: Option<Value>,
+    /// What stands after, as a document.
+    pub after: Option<Value>,
+}
+
+/// What one person did at once: saved as a whole or not at all.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Action {
+    /// Made by the client, so that sending twice is harmless.
+    pub id: Uuid,
+    /// Who.
+    pub user_id: Uuid,
+    /// Who, by name.
+    pub user_name: String,
+    /// When.
+    pub at: DateTime<Utc>,
+    /// What was done, for the log: the key of a word.
+    pub why: String,
+    /// The action that this one takes back.
+    pub undoes: Option<Uuid>,
+    /// What is changed.
+    pub writes: Vec<Write>,
+}
+
+/// An entry of the log of changes.
+#[derive(Debug, Clone, PartialEq)]
+pub struct ChangeEntry {
+    /// The action it belongs to.
+    pub action_id: Uuid,
+    /// Kind of the thing.
+    pub kind: Kind,
+    /// Key of the thing.
+    pub aggregate_id: Uuid,
+    /// The version that it brought the thing to.
+    pub version: i32,
+    /// When.
+    pub at: DateTime<Utc>,
+    /// Who, by name.
+    pub user_name: String,
+    /// What was done.
+    pub why: String,
+    /// What stood before.
+    pub before: Option<Value>,
+    /// What stood after.
+    pub after: Option<Value>,
+    /// The action that it took back.
+    pub undoes: Option<Uuid>,
+}

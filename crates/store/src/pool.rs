@@ -1,0 +1,103 @@
+use std::time::Duration;
+
+use diesel_async::pooled_connection::AsyncDieselConnectionManager;
+use diesel_async::pooled_connection::deadpool::{Object, Pool};
+use diesel_async::{AsyncConnection, AsyncMigrationHarness, AsyncPgConnection, RunQueryDsl};
+use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
+use uuid::Uuid;
+
+use crate::error::StoreError;
+
+pub(crate) const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
+
+/// A pool of connections to the database.
+#[derive(Clone)]
+pub struct Store {
+    pool: Pool<AsyncPgConnection>,
+}
+
+impl std::fmt::Debug for Store {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        f.debug_struct("Store").finish_non_exhaustive()
+    }
+}
+
+/// The part of the store that belongs to one company.
+#[derive(Debug, Clone)]
+pub struct Account {
+    pub(crate) store: Store,
+    pub(crate) id: Uuid,
+}
+
+impl Store {
+    /// A pool for a database address. No connection is made yet, so that the application can
+    /// start, and say what is wrong, while the database is away.
+    ///
+    /// # Errors
+    /// [`StoreError::Away`] when the pool itself cannot be made.
+    pub fn new(database_url: &str, connections: usize) -> Result<Self, StoreError> {
+        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new(database_url);
+        let pool = Pool::builder(manager)
+            .max_size(connections)
+            .runtime(deadpool::Runtime::Tokio1)
+            .wait_timeout(Some(Duration::from_secs(5)))
+            .create_timeout(Some(Duration::from_secs(3)))
+            .recycle_timeout(Some(Duration::from_secs(3)))
+            .build()
+            .map_err(|e| StoreError::Away(Box::new(e)))?;
+        Ok(Self { pool })
+    }
+
+    /// The part that belongs to a company.
+    #[must_use]
+    pub fn account(&self, id: Uuid) -> Account {
+        Account { store: self.clone(), id }
+    }
+
+    /// Whether the database answers.
+    ///
+    /// # Errors
+    /// [`StoreError::Away`] when it does not.
+    pub async fn ping(&self) -> Result<(), StoreError> {
+        diesel::sql_query("SELECT 1").execute(&mut self.connection().await?).await?;
+        Ok(())
+    }
+
+    pub(crate) async fn connection(&self) -> Result<Object<AsyncPgConnection>, StoreError> {
+        Ok(self.pool.get().await?)
+    }
+}
+
+impl Account {
+    /// The company's key.
+    #[must_use]
+    pub const fn id(&self) -> Uuid {
+        self.id
+    }
+
+    pub(crate) async fn connection(&self) -> Result<Object<AsyncPgConnection>, StoreError> {
+        self.store.connection().await
+    }
+}
+
+/// Brings a database to the newest version. Takes a runtime with several threads.
+///
+/// # Errors
+/// [`StoreError::Away`] when the database cannot be reached or a migration fails.
+pub async fn migrate(database_url: &str) -> Result<(), StoreError> {
+    let connection = AsyncPgConnection::establish(database_url).await.map_err(|e| StoreError::Away(Box::new(e)))?;
+    let mut harness = AsyncMigrationHarness::new(connection);
+    harness.run_pending_migrations(MIGRATIONS).map_err(StoreError::Away)?;
+    Ok(())
+}
+
+/// Takes all migrations back. Takes a runtime with several threads.
+///
+/// # Errors
+/// [`StoreError::Away`] when the database cannot be reached or a migration fails.
+#[cfg(feature = "testing")]
+pub async fn revert_all(database_url: &str) -> Result<(), StoreError> {
+    let connection = AsyncPgConnection::establish(database_url).await.map_err(|e| StoreError::Away(Box::new(e)))?;
+    AsyncMigrationHarness::new(connection).revert_all_migrations(MIGRATIONS).map_err(StoreError::Away)?;
+    Ok(())
+}

@@ -1,0 +1,234 @@
+use diesel::prelude::*;
+use diesel::sql_types::{Array, Date, Double, Nullable, Text, Uuid as SqlUuid};
+use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
+use uuid::Uuid;
+
+use crate::error::StoreError;
+use crate::model::{Action, Kind, NewRevision, Record, Write};
+use crate::pool::Account;
+use crate::rows::{ControllerRow, MonthPlanRow, NormalRow, PlaceRow, ProgramRow, RevisionRow, SeriesRow, StationRow};
+use crate::schema::{
+    aggregates, changes, controllers, month_plans, monthly_normals, places, programs, series, series_revisions,
+    stations,
+};
+
+impl Account {
+    /// Does an action: the rows and the log of every write, or nothing. Doing the same action
+    /// again changes nothing.
+    ///
+    /// # Errors
+    /// [`StoreError::Conflict`] when something was changed since the version that the action was
+    /// made on, [`StoreError::InUse`] when a thing to be taken away is referred to.
+    pub async fn apply(&self, action: &Action) -> Result<(), StoreError> {
+        let account = self.id;
+        self.connection()
+            .await?
+            .transaction::<_, StoreError, _>(async |connection| {
+                let done: i64 = changes::table
+                    .filter(changes::account_id.eq(account))
+                    .filter(changes::action_id.eq(action.id))
+                    .count()
+                    .get_result(connection)
+                    .await?;
+                if done > 0 {
+                    return Ok(());
+                }
+                for (ordinal, write) in (0i16..).zip(&action.writes) {
+                    let version = next_version(connection, account, write).await?;
+                    write_rows(connection, account, write).await?;
+                    write_change(connection, account, action, write, ordinal, version).await?;
+                }
+                Ok(())
+            })
+            .await
+    }
+}
+
+/// Holds the thing's row against others, compares versions, and counts one up.
+async fn next_version(connection: &mut AsyncPgConnection, account: Uuid, write: &Write) -> Result<i32, StoreError> {
+    let kind = write.record.kind();
+    let current: Option<(i32, String)> = aggregates::table
+        .filter(aggregates::account_id.eq(account))
+        .filter(aggregates::id.eq(write.id))
+        .select((aggregates::version, aggregates::kind))
+        .for_update()
+        .first(connection)
+        .await
+        .optional()?;
+    let conflict = |current| StoreError::Conflict { kind, expected: write.made_on, current };
+    match current {
+        None if write.made_on == 0 => {
+            diesel::insert_into(aggregates::table)
+                .values((
+                    aggregates::account_id.eq(account),
+                    aggregates::id.eq(write.id),
+                    aggregates::kind.eq(kind.word()),
+                    aggregates::version.eq(1),
+                ))
+                .execute(connection)
+                .await?;
+            Ok(1)
+        }
+        None => Err(StoreError::NotFound),
+        Some((version, known)) if version == write.made_on && Kind::of_word(&known) == Some(kind) => {
+            diesel::update(
+                aggregates::table.filter(aggregates::account_id.eq(account)).filter(aggregates::id.eq(write.id)),
+            )
+            .set(aggregates::version.eq(version + 1))
+            .execute(connection)
+            .await?;
+            Ok(version + 1)
+        }
+        Some((version, _)) => Err(conflict(version)),
+    }
+}
+
+async fn write_rows(connection: &mut AsyncPgConnection, account: Uuid, write: &Write) -> Result<(), StoreError> {
+    let id = write.id;
+    match &write.record {
+        Record::Place(Some(place)) => {
+            let row = PlaceRow::new(account, id, place);
+            diesel::insert_into(places::table)
+                .values(&row)
+                .on_conflict((places::account_id, places::id))
+                .do_update()
+                .set(&row)
+                .execute(connection)
+                .await?;
+        }
+        Record::Place(None) => {
+            diesel::delete(places::table.filter(places::account_id.eq(account)).filter(places::id.eq(id)))
+                .execute(connection)
+                .await?;
+        }
+        Record::Controller(Some(record)) => {
+            let row = ControllerRow::new(account, id, record);
+            diesel::insert_into(controllers::table)
+                .values(&row)
+                .on_conflict((controllers::account_id, controllers::id))
+                .do_update()
+                .set(&row)
+                .execute(connection)
+                .await?;
+            // Stations and month plans hang on their programs and go with them.
+            diesel::delete(
+                programs::table.filter(programs::account_id.eq(account)).filter(programs::controller_id.eq(id)),
+            )
+            .execute(connection)
+            .await?;
+            let c = &record.controller;
+            diesel::insert_into(programs::table).values(ProgramRow::of(account, id, c)).execute(connection).await?;
+            diesel::insert_into(month_plans::table)
+                .values(MonthPlanRow::of(account, id, c))
+                .execute(connection)
+                .await?;
+            diesel::insert_into(stations::table).values(StationRow::of(account, id, c)).execute(connection).await?;
+        }
+        Record::Controller(None) => {
+            diesel::delete(
+                controllers::table.filter(controllers::account_id.eq(account)).filter(controllers::id.eq(id)),
+            )
+            .execute(connection)
+            .await?;
+        }
+        Record::Series(record, revision) => {
+            if let Some(revision) = revision {
+                write_revision(connection, account, id, revision).await?;
+            }
+            match record {
+                Some(record) => {
+                    let row = SeriesRow::new(account, id, record);
+                    diesel::insert_into(series::table)
+                        .values(&row)
+                        .on_conflict((series::account_id, series::id))
+                        .do_update()
+                        .set(&row)
+                        .execute(connection)
+                        .await?;
+                }
+                None => {
+                    diesel::delete(series::table.filter(series::account_id.eq(account)).filter(series::id.eq(id)))
+                        .execute(connection)
+                        .await?;
+                }
+            }
+        }
+    }
+    Ok(())
+}
+
+/// Days go in as one statement over arrays, a column each: a hundred years in one batch.
+async fn write_revision(
+    connection: &mut AsyncPgConnection,
+    account: Uuid,
+    series_id: Uuid,
+    revision: &NewRevision,
+) -> Result<(), StoreError> {
+    diesel::insert_into(series_revisions::table)
+        .values(RevisionRow::new(account, series_id, revision))
+        .execute(connection)
+        .await?;
+    let days = &revision.days;
+    type Values = Array<Nullable<Double>>;
+    diesel::sql_query(
+        "INSERT INTO daily_weather (account_id, revision_id, day, tmax_c, tmin_c, rhmax_pct, rhmin_pct, rhmean_pct, \
+         dewpoint_c, wind_ms, solar_mj_m2, rain_mm) \
+         SELECT $1, $2, * FROM unnest($3, $4, $5, $6, $7, $8, $9, $10, $11, $12)",
+    )
+    .bind::<SqlUuid, _>(account)
+    .bind::<SqlUuid, _>(revision.id)
+    .bind::<Array<Date>, _>(days.iter().map(|d| d.date).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.t_max).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.t_min).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.rh_max).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.rh_min).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.rh_mean).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.dew_point).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.wind).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.solar).collect::<Vec<_>>())
+    .bind::<Values, _>(days.iter().map(|d| d.rain).collect::<Vec<_>>())
+    .execute(connection)
+    .await?;
+    diesel::sql_query(
+        "INSERT INTO daily_et0 (account_id, revision_id, day, et0_mm, method) \
+         SELECT $1, $2, * FROM unnest($3, $4, $5)",
+    )
+    .bind::<SqlUuid, _>(account)
+    .bind::<SqlUuid, _>(revision.id)
+    .bind::<Array<Date>, _>(revision.et0.iter().map(|(d, ..)| *d).collect::<Vec<_>>())
+    .bind::<Array<Double>, _>(revision.et0.iter().map(|(_, et0, _)| *et0).collect::<Vec<_>>())
+    .bind::<Array<Text>, _>(revision.et0.iter().map(|(.., m)| m.as_str()).collect::<Vec<_>>())
+    .execute(connection)
+    .await?;
+    diesel::insert_into(monthly_normals::table).values(NormalRow::of(account, revision)).execute(connection).await?;
+    Ok(())
+}
+
+async fn write_change(
+    connection: &mut AsyncPgConnection,
+    account: Uuid,
+    action: &Action,
+    write: &Write,
+    ordinal: i16,
+    version: i32,
+) -> Result<(), StoreError> {
+    diesel::insert_into(changes::table)
+        .values((
+            changes::account_id.eq(account),
+            changes::action_id.eq(action.id),
+            changes::ordinal.eq(ordinal),
+            changes::aggregate_id.eq(write.id),
+            changes::kind.eq(write.record.kind().word()),
+            changes::version.eq(version),
+            changes::at.eq(action.at),
+            changes::user_id.eq(action.user_id),
+            changes::user_name.eq(&action.user_name),
+            changes::why.eq(&action.why),
+            changes::before.eq(&write.before),
+            changes::after.eq(&write.after),
+            changes::undoes.eq(action.undoes),
+        ))
+        .execute(connection)
+        .await?;
+    Ok(())
+}

@@ -1,0 +1,72 @@
+use diesel::prelude::*;
+use diesel_async::RunQueryDsl;
+use uuid::Uuid;
+
+use crate::error::StoreError;
+use crate::model::{ControllerRecord, Versioned};
+use crate::pool::Account;
+use crate::rows::{ControllerRow, MonthPlanRow, ProgramRow, StationRow, assemble};
+use crate::schema::{aggregates, controllers, month_plans, programs, stations};
+
+impl Account {
+    /// The company's controllers with all that belongs to them, by name.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn controllers(&self) -> Result<Vec<Versioned<ControllerRecord>>, StoreError> {
+        self.controllers_where(None).await
+    }
+
+    /// A controller of the company.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is none.
+    pub async fn controller(&self, id: Uuid) -> Result<Versioned<ControllerRecord>, StoreError> {
+        self.controllers_where(Some(id)).await?.into_iter().next().ok_or(StoreError::NotFound)
+    }
+
+    async fn controllers_where(&self, only: Option<Uuid>) -> Result<Vec<Versioned<ControllerRecord>>, StoreError> {
+        let connection = &mut self.connection().await?;
+        let mut query = controllers::table
+            .inner_join(
+                aggregates::table
+                    .on(aggregates::account_id.eq(controllers::account_id).and(aggregates::id.eq(controllers::id))),
+            )
+            .filter(controllers::account_id.eq(self.id))
+            .order((controllers::name, controllers::id))
+            .select((ControllerRow::as_select(), aggregates::version))
+            .into_boxed();
+        if let Some(id) = only {
+            query = query.filter(controllers::id.eq(id));
+        }
+        let rows: Vec<(ControllerRow, i32)> = query.load(connection).await?;
+        let ids: Vec<Uuid> = rows.iter().map(|(r, _)| r.id).collect();
+        if ids.is_empty() {
+            return Ok(Vec::new());
+        }
+        let programs: Vec<ProgramRow> = programs::table
+            .filter(programs::account_id.eq(self.id))
+            .filter(programs::controller_id.eq_any(&ids))
+            .select(ProgramRow::as_select())
+            .load(connection)
+            .await?;
+        let plans: Vec<MonthPlanRow> = month_plans::table
+            .filter(month_plans::account_id.eq(self.id))
+            .filter(month_plans::controller_id.eq_any(&ids))
+            .select(MonthPlanRow::as_select())
+            .load(connection)
+            .await?;
+        let stations: Vec<StationRow> = stations::table
+            .filter(stations::account_id.eq(self.id))
+            .filter(stations::controller_id.eq_any(&ids))
+            .select(StationRow::as_select())
+            .load(connection)
+            .await?;
+        rows.iter()
+            .map(|(row, version)| {
+                let value = assemble(row, &programs, &plans, &stations)?;
+                Ok(Versioned { id: row.id, version: *version, value })
+            })
+            .collect()
+    }
+}

@@ -1,0 +1,9 @@
+//! Questions and changes, one module a subject.
+
+mod apply;
+mod changes;
+mod controllers;
+mod places;
+mod series;
+mod sessions;
+mod users;

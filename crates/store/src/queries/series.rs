@@ -1,0 +1,109 @@
+use chrono::NaiveDate;
+use diesel::prelude::*;
+use diesel_async::RunQueryDsl;
+use uuid::Uuid;
+
+use crate::error::StoreError;
+use crate::model::{NormalsVariant, RevisionSummary, SeriesRecord, StripDay, Versioned};
+use crate::pool::Account;
+use crate::rows::{NormalRow, RevisionRow, SeriesRow, normals_by_variant};
+use crate::schema::{aggregates, daily_et0, daily_weather, monthly_normals, series, series_revisions};
+
+type SeriesWithRevision = (SeriesRow, i32, RevisionRow);
+
+impl Account {
+    /// The company's series of weather with the import that counts, by name.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn all_series(&self) -> Result<Vec<(Versioned<SeriesRecord>, RevisionSummary)>, StoreError> {
+        self.series_where(None).await
+    }
+
+    /// A series of the company with the import that counts.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is none.
+    pub async fn series(&self, id: Uuid) -> Result<(Versioned<SeriesRecord>, RevisionSummary), StoreError> {
+        self.series_where(Some(id)).await?.into_iter().next().ok_or(StoreError::NotFound)
+    }
+
+    async fn series_where(
+        &self,
+        only: Option<Uuid>,
+    ) -> Result<Vec<(Versioned<SeriesRecord>, RevisionSummary)>, StoreError> {
+        let mut query = series::table
+            .inner_join(
+                aggregates::table.on(aggregates::account_id.eq(series::account_id).and(aggregates::id.eq(series::id))),
+            )
+            .inner_join(series_revisions::table.on(
+                series_revisions::account_id.eq(series::account_id).and(series_revisions::id.eq(series::revision_id)),
+            ))
+            .filter(series::account_id.eq(self.id))
+            .order((series::name, series::id))
+            .select((SeriesRow::as_select(), aggregates::version, RevisionRow::as_select()))
+            .into_boxed();
+        if let Some(id) = only {
+            query = query.filter(series::id.eq(id));
+        }
+        let rows: Vec<SeriesWithRevision> = query.load(&mut self.connection().await?).await?;
+        rows.into_iter()
+            .map(|(row, version, revision)| {
+                let value = Versioned { id: row.id, version, value: row.try_into()? };
+                Ok((value, revision.into()))
+            })
+            .collect()
+    }
+
+    /// Normals of the import that counts, with their variants; the plain ones come first.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn normals(&self, series_id: Uuid) -> Result<Vec<NormalsVariant>, StoreError> {
+        let rows: Vec<NormalRow> = monthly_normals::table
+            .inner_join(
+                series::table.on(series::account_id
+                    .eq(monthly_normals::account_id)
+                    .and(series::revision_id.eq(monthly_normals::revision_id))),
+            )
+            .filter(monthly_normals::account_id.eq(self.id))
+            .filter(series::id.eq(series_id))
+            .order((monthly_normals::variant, monthly_normals::month))
+            .select(NormalRow::as_select())
+            .load(&mut self.connection().await?)
+            .await?;
+        normals_by_variant(&rows)
+    }
+
+    /// Reference ET and rain of the days of an interval, both ends included.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn strip_days(
+        &self,
+        series_id: Uuid,
+        from: NaiveDate,
+        to: NaiveDate,
+    ) -> Result<Vec<StripDay>, StoreError> {
+        let rows: Vec<(NaiveDate, Option<f64>, Option<f64>)> = daily_weather::table
+            .inner_join(
+                series::table.on(series::account_id
+                    .eq(daily_weather::account_id)
+                    .and(series::revision_id.eq(daily_weather::revision_id))),
+            )
+            .left_join(
+                daily_et0::table.on(daily_et0::account_id
+                    .eq(daily_weather::account_id)
+                    .and(daily_et0::revision_id.eq(daily_weather::revision_id))
+                    .and(daily_et0::day.eq(daily_weather::day))),
+            )
+            .filter(daily_weather::account_id.eq(self.id))
+            .filter(series::id.eq(series_id))
+            .filter(daily_weather::day.between(from, to))
+            .order(daily_weather::day)
+            .select((daily_weather::day, daily_et0::et0_mm.nullable(), daily_weather::rain_mm))
+            .load(&mut self.connection().await?)
+            .await?;
+        Ok(rows.into_iter().map(|(date, et0_mm, rain_mm)| StripDay { date, et0_mm, rain_mm }).collect())
+    }
+}

@@ -1,0 +1,176 @@
+use chrono::{DateTime, Utc};
+use diesel::prelude::*;
+use diesel_async::{AsyncConnection, RunQueryDsl};
+use uuid::Uuid;
+
+use crate::error::StoreError;
+use crate::model::UserRecord;
+use crate::pool::{Account, Store};
+use crate::schema::{accounts, sign_in_failures, users};
+
+type UserColumns = (Uuid, String, Uuid, String, String, String, String);
+
+fn record((account_id, account_name, id, email, name, password_hash, units): UserColumns) -> UserRecord {
+    UserRecord { account_id, account_name, id, email, name, password_hash, units }
+}
+
+const COLUMNS: (
+    users::account_id,
+    accounts::name,
+    users::id,
+    users::email,
+    users::name,
+    users::password_hash,
+    users::units,
+) = (users::account_id, accounts::name, users::id, users::email, users::name, users::password_hash, users::units);
+
+impl Store {
+    /// Makes a company; gives its key, or the key of the one with the same name.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn account_named(&self, name: &str) -> Result<Uuid, StoreError> {
+        let mut connection = self.connection().await?;
+        let known = accounts::table
+            .filter(accounts::name.eq(name))
+            .select(accounts::id)
+            .first(&mut connection)
+            .await
+            .optional()?;
+        if let Some(id) = known {
+            return Ok(id);
+        }
+        let id = Uuid::new_v4();
+        diesel::insert_into(accounts::table)
+            .values((accounts::id.eq(id), accounts::name.eq(name)))
+            .execute(&mut connection)
+            .await?;
+        Ok(id)
+    }
+
+    /// The user who signs in with an e-mail address, of whatever company.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is none.
+    pub async fn user_by_email(&self, email: &str) -> Result<UserRecord, StoreError> {
+        let row: UserColumns = users::table
+            .inner_join(accounts::table.on(accounts::id.eq(users::account_id)))
+            .filter(users::email.eq(email.to_lowercase()))
+            .select(COLUMNS)
+            .first(&mut self.connection().await?)
+            .await?;
+        Ok(record(row))
+    }
+
+    /// How many sign-ins with this address have failed since an instant.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn sign_in_failures(&self, email: &str, since: DateTime<Utc>) -> Result<i64, StoreError> {
+        Ok(sign_in_failures::table
+            .filter(sign_in_failures::email.eq(email.to_lowercase()))
+            .filter(sign_in_failures::at.gt(since))
+            .count()
+            .get_result(&mut self.connection().await?)
+            .await?)
+    }
+
+    /// Notes a sign-in that failed, and forgets those before an instant.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn note_sign_in_failure(
+        &self,
+        email: &str,
+        at: DateTime<Utc>,
+        forget_before: DateTime<Utc>,
+    ) -> Result<(), StoreError> {
+        let email = email.to_lowercase();
+        self.connection()
+            .await?
+            .transaction::<_, StoreError, _>(async |connection| {
+                diesel::delete(sign_in_failures::table.filter(sign_in_failures::at.lt(forget_before)))
+                    .execute(connection)
+                    .await?;
+                diesel::insert_into(sign_in_failures::table)
+                    .values((sign_in_failures::email.eq(&email), sign_in_failures::at.eq(at)))
+                    .execute(connection)
+                    .await?;
+                Ok(())
+            })
+            .await
+    }
+
+    /// Forgets the failures of an address, after a sign-in that went well.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn forget_sign_in_failures(&self, email: &str) -> Result<(), StoreError> {
+        diesel::delete(sign_in_failures::table.filter(sign_in_failures::email.eq(email.to_lowercase())))
+            .execute(&mut self.connection().await?)
+            .await?;
+        Ok(())
+    }
+}
+
+impl Account {
+    /// A user of the company.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is none.
+    pub async fn user(&self, id: Uuid) -> Result<UserRecord, StoreError> {
+        let row: UserColumns = users::table
+            .inner_join(accounts::table.on(accounts::id.eq(users::account_id)))
+            .filter(users::account_id.eq(self.id))
+            .filter(users::id.eq(id))
+            .select(COLUMNS)
+            .first(&mut self.connection().await?)
+            .await?;
+        Ok(record(row))
+    }
+
+    /// Adds a user.
+    ///
+    /// # Errors
+    /// [`StoreError::AlreadyThere`] when the address is taken.
+    pub async fn add_user(&self, email: &str, name: &str, password_hash: &str) -> Result<Uuid, StoreError> {
+        let id = Uuid::new_v4();
+        diesel::insert_into(users::table)
+            .values((
+                users::account_id.eq(self.id),
+                users::id.eq(id),
+                users::email.eq(email.to_lowercase()),
+                users::name.eq(name),
+                users::password_hash.eq(password_hash),
+            ))
+            .execute(&mut self.connection().await?)
+            .await?;
+        Ok(id)
+    }
+
+    /// Gives a user of the company a new password.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when the company has no such user.
+    pub async fn set_password(&self, email: &str, password_hash: &str) -> Result<(), StoreError> {
+        let changed = diesel::update(
+            users::table.filter(users::account_id.eq(self.id)).filter(users::email.eq(email.to_lowercase())),
+        )
+        .set(users::password_hash.eq(password_hash))
+        .execute(&mut self.connection().await?)
+        .await?;
+        if changed == 0 { Err(StoreError::NotFound) } else { Ok(()) }
+    }
+
+    /// Sets the units in which a user is shown figures: `metric` or `us`.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when the company has no such user.
+    pub async fn set_units(&self, user_id: Uuid, units: &str) -> Result<(), StoreError> {
+        let changed = diesel::update(users::table.filter(users::account_id.eq(self.id)).filter(users::id.eq(user_id)))
+            .set(users::units.eq(units))
+            .execute(&mut self.connection().await?)
+            .await?;
+        if changed == 0 { Err(StoreError::NotFound) } else { Ok(()) }
+    }
+}

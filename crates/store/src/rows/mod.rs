@@ -1,0 +1,9 @@
+//! Rows of the tables, to and from what the core knows.
+
+mod controller;
+mod place;
+mod series;
+
+pub(crate) use controller::{ControllerRow, MonthPlanRow, ProgramRow, StationRow, assemble};
+pub(crate) use place::PlaceRow;
+pub(crate) use series::{NormalRow, RevisionRow, SeriesRow, normals_by_variant};

@@ -1,0 +1,114 @@
+use chrono::NaiveDate;
+use serde_json::json;
+use upland_store::*;
+use uuid::Uuid;
+
+use crate::fixture::{company, controller, place, revision, series, store};
+
+#[tokio::test(flavor = "multi_thread")]
+async fn what_goes_in_comes_out() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let (series_id, place_id, controller_id) = c.furnish().await;
+    let found = c.account.controller(controller_id).await.unwrap();
+    assert_eq!((found.version, &found.value), (1, &controller(place_id)));
+    assert_eq!(c.account.place(place_id).await.unwrap().value, place("Library", Some(series_id)));
+    let (record, summary) = c.account.series(series_id).await.unwrap();
+    assert_eq!(record.value, series(summary.id));
+    assert_eq!((summary.day_count, summary.first_day), (400, NaiveDate::from_ymd_opt(1990, 1, 1)));
+    let normals = c.account.normals(series_id).await.unwrap();
+    assert_eq!(normals, revision(0).normals);
+    let day = |y, m, d| NaiveDate::from_ymd_opt(y, m, d).unwrap();
+    let strip = c.account.strip_days(series_id, day(1990, 2, 1), day(1990, 2, 28)).await.unwrap();
+    assert_eq!((strip.len(), strip[0].et0_mm, strip[0].rain_mm), (28, Some(3.25), Some(1.5)));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_stale_version_is_refused_and_nothing_is_written() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let (_, place_id, controller_id) = c.furnish().await;
+    c.put(place_id, 1, Record::Place(Some(place("Renamed", None)))).await.unwrap();
+    // One action, two writes, the second on an old version: the first must not stand either.
+    let mut changed = controller(place_id);
+    changed.controller.name = "Changed".into();
+    let write = |id, record| Write { id, made_on: 1, record, before: None, after: None };
+    let action = c.action(vec![
+        write(controller_id, Record::Controller(Some(changed))),
+        write(place_id, Record::Place(Some(place("Mine", None)))),
+    ]);
+    let error = c.account.apply(&action).await.unwrap_err();
+    assert!(matches!(error, StoreError::Conflict { kind: Kind::Place, expected: 1, current: 2 }));
+    assert_eq!(c.account.controller(controller_id).await.unwrap().value.controller.name, "Cabinet");
+    assert_eq!(c.account.place(place_id).await.unwrap().value.name, "Renamed");
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_same_action_twice_is_harmless() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let id = Uuid::new_v4();
+    let write = Write {
+        id,
+        made_on: 0,
+        record: Record::Place(Some(place("Once", None))),
+        before: None,
+        after: Some(json!({})),
+    };
+    let action = c.action(vec![write]);
+    c.account.apply(&action).await.unwrap();
+    c.account.apply(&action).await.unwrap();
+    assert_eq!(c.account.place(id).await.unwrap().version, 1);
+    assert_eq!(c.account.log(id, 10).await.unwrap().len(), 1);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_thing_that_something_hangs_on_stays() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let (_, place_id, _) = c.furnish().await;
+    assert!(matches!(c.put(place_id, 1, Record::Place(None)).await, Err(StoreError::InUse)));
+    assert_eq!(c.account.place(place_id).await.unwrap().version, 1);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn versions_go_on_after_a_thing_was_taken_away() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let id = Uuid::new_v4();
+    c.put(id, 0, Record::Place(Some(place("Here", None)))).await.unwrap();
+    c.put(id, 1, Record::Place(None)).await.unwrap();
+    assert!(matches!(c.account.place(id).await, Err(StoreError::NotFound)));
+    c.put(id, 2, Record::Place(Some(place("Again", None)))).await.unwrap();
+    assert_eq!(c.account.place(id).await.unwrap().version, 3);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn undo_finds_the_last_action_that_was_not_taken_back() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let id = Uuid::new_v4();
+    let first = c.put(id, 0, Record::Place(Some(place("One", None)))).await.unwrap();
+    let second = c.put(id, 1, Record::Place(Some(place("Two", None)))).await.unwrap();
+    assert_eq!(c.account.last_action(c.user).await.unwrap()[0].action_id, second);
+    let mut undo = c.action(vec![Write {
+        id,
+        made_on: 2,
+        record: Record::Place(Some(place("One", None))),
+        before: None,
+        after: None,
+    }]);
+    undo.undoes = Some(second);
+    c.account.apply(&undo).await.unwrap();
+    assert_eq!(c.account.last_action(c.user).await.unwrap()[0].action_id, first);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_hundred_years_go_in_as_one_batch() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let revision = revision(36_525);
+    let id = Uuid::new_v4();
+    c.put(id, 0, Record::Series(Some(series(revision.id)), Some(Box::new(revision)))).await.unwrap();
+    assert_eq!(c.account.series(id).await.unwrap().1.day_count, 36_525);
+}

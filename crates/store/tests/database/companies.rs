@@ -1,0 +1,83 @@
+//! One company never sees or changes another's rows: every query of [`Account`] is asked here with
+//! the keys of a neighbour that has everything.
+
+use chrono::NaiveDate;
+use upland_store::*;
+
+use crate::fixture::{company, controller, place, revision, series, store};
+
+#[tokio::test(flavor = "multi_thread")]
+async fn nothing_of_a_neighbour_is_seen() {
+    let store = store().await;
+    let neighbour = company(&store, "neighbour").await;
+    let (series_id, place_id, controller_id) = neighbour.furnish().await;
+    let me = company(&store, "me").await.account;
+    let day = |y| NaiveDate::from_ymd_opt(y, 1, 1).unwrap();
+
+    assert!(me.places().await.unwrap().is_empty());
+    assert!(matches!(me.place(place_id).await, Err(StoreError::NotFound)));
+    assert!(me.controllers().await.unwrap().is_empty());
+    assert!(matches!(me.controller(controller_id).await, Err(StoreError::NotFound)));
+    assert!(me.all_series().await.unwrap().is_empty());
+    assert!(matches!(me.series(series_id).await, Err(StoreError::NotFound)));
+    assert!(me.normals(series_id).await.unwrap().is_empty());
+    assert!(me.strip_days(series_id, day(1900), day(2100)).await.unwrap().is_empty());
+    assert!(me.last_action(neighbour.user).await.unwrap().is_empty());
+    assert!(me.log(place_id, 100).await.unwrap().is_empty());
+    assert!(matches!(me.user(neighbour.user).await, Err(StoreError::NotFound)));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn nothing_of_a_neighbour_is_changed() {
+    let store = store().await;
+    let neighbour = company(&store, "neighbour").await;
+    let (series_id, place_id, controller_id) = neighbour.furnish().await;
+    let me = company(&store, "me").await;
+
+    assert!(matches!(me.account.set_units(neighbour.user, "us").await, Err(StoreError::NotFound)));
+    assert!(matches!(me.account.set_password("neighbour@example.com", "x").await, Err(StoreError::NotFound)));
+    let thief = revision(1);
+    for (id, record) in [
+        (place_id, Record::Place(Some(place("Stolen", None)))),
+        (place_id, Record::Place(None)),
+        (controller_id, Record::Controller(Some(controller(place_id)))),
+        (controller_id, Record::Controller(None)),
+        (series_id, Record::Series(Some(series(thief.id)), Some(Box::new(thief.clone())))),
+        (series_id, Record::Series(None, None)),
+    ] {
+        assert!(matches!(me.put(id, 1, record).await, Err(StoreError::NotFound)), "{id}");
+    }
+    // A new thing of mine may not hang on a neighbour's either.
+    let own = uuid::Uuid::new_v4();
+    assert!(matches!(me.put(own, 0, Record::Controller(Some(controller(place_id)))).await, Err(StoreError::InUse)));
+    assert!(matches!(
+        me.put(own, 0, Record::Place(Some(place("Mine", Some(series_id))))).await,
+        Err(StoreError::InUse)
+    ));
+
+    assert_eq!(neighbour.account.place(place_id).await.unwrap().value.name, "Library");
+    assert_eq!(neighbour.account.controller(controller_id).await.unwrap().version, 1);
+    assert_eq!(neighbour.account.series(series_id).await.unwrap().0.version, 1);
+    assert_eq!(neighbour.store.user_by_email("neighbour@example.com").await.unwrap().units, "metric");
+}
+
+/// The list above is whole: every public query of [`Account`] is named in this file.
+#[test]
+fn every_query_is_asked() {
+    let asked = include_str!("companies.rs");
+    let applied = ["id", "apply"];
+    for source in [
+        include_str!("../../src/queries/users.rs"),
+        include_str!("../../src/queries/places.rs"),
+        include_str!("../../src/queries/controllers.rs"),
+        include_str!("../../src/queries/series.rs"),
+        include_str!("../../src/queries/changes.rs"),
+        include_str!("../../src/queries/apply.rs"),
+    ] {
+        let of_account = source.split("impl Account").nth(1).unwrap_or("");
+        for name in of_account.split("pub async fn ").skip(1).filter_map(|s| s.split('(').next()) {
+            let known = applied.contains(&name) || name == "add_user" || asked.contains(&format!(".{name}("));
+            assert!(known, "{name} is not asked with a neighbour's keys");
+        }
+    }
+}

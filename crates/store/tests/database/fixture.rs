@@ -1,0 +1,125 @@
+//! Builders of a company with a place, a controller and a series of weather.
+
+use chrono::{NaiveDate, Utc};
+use upland_core::climate::daily::DailyWeather;
+use upland_core::climate::normals::MonthNormal;
+use upland_core::controller::{Controller, MonthDial, Preset, ProgramLetter, Station};
+use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::place::Position;
+use upland_core::quantity::{Coefficient, Percent};
+use upland_store::*;
+use uuid::Uuid;
+
+pub(crate) struct Company {
+    pub(crate) store: Store,
+    pub(crate) account: Account,
+    pub(crate) user: Uuid,
+}
+
+pub(crate) async fn store() -> Store {
+    Store::new(&testing::fresh_database().await.unwrap(), 4).unwrap()
+}
+
+pub(crate) async fn company(store: &Store, name: &str) -> Company {
+    let account = store.account(store.account_named(name).await.unwrap());
+    let user = account.add_user(&format!("{name}@example.com"), name, "hash").await.unwrap();
+    Company { store: store.clone(), account, user }
+}
+
+pub(crate) fn place(name: &str, series_id: Option<Uuid>) -> PlaceRecord {
+    PlaceRecord {
+        name: name.into(),
+        house_number: "14b".into(),
+        position: Position::new(47.6, 8.5, 410.0).unwrap(),
+        time_zone: "Europe/Zurich".into(),
+        series_id,
+    }
+}
+
+pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
+    let mut controller = Controller::new("Cabinet".into(), Preset::Monthly.capability());
+    controller.stations = vec![Station {
+        number: 2,
+        name: "Steps".into(),
+        program: ProgramLetter::ALL[1],
+        plant: Plant::Coefficient(Coefficient::new(0.4).unwrap()),
+        sprinkler: Sprinkler { kind: SprinklerType::Drip, rate: None, uniformity: Some(0.8) },
+        soil: Soil::Sand,
+        sun: Sun::HalfShade,
+        roofed: true,
+        area_m2: None,
+    }];
+    controller.settle_programs();
+    controller.programs[0].months[4].dial = MonthDial::Set(Percent::new(75).unwrap());
+    controller.programs[0].months[0].waterings = Some(1);
+    ControllerRecord { place_id, controller }
+}
+
+pub(crate) fn series(revision_id: Uuid) -> SeriesRecord {
+    SeriesRecord {
+        name: "Airfield".into(),
+        position: Position::new(47.5, 8.6, 430.0).unwrap(),
+        wind_height_m: 10.0,
+        revision_id,
+    }
+}
+
+pub(crate) fn revision(days: i64) -> NewRevision {
+    let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap();
+    let days: Vec<DailyWeather> = (0..days)
+        .map(|d| DailyWeather {
+            t_max: Some(20.0),
+            rain: Some(1.5),
+            ..DailyWeather::empty(first + chrono::TimeDelta::days(d))
+        })
+        .collect();
+    NewRevision {
+        id: Uuid::new_v4(),
+        source: "days.csv".into(),
+        input_hash: vec![1, 2, 3],
+        method_version: 1,
+        method: "hargreaves-samani".into(),
+        et0: days.iter().map(|d| (d.date, 3.25, "hargreaves-samani".to_owned())).collect(),
+        days,
+        normals: vec![
+            NormalsVariant {
+                variant: String::new(),
+                normals: [MonthNormal { et0_mm_per_day: 3.25, rain_mm: Some(40.0) }; 12],
+            },
+            NormalsVariant {
+                variant: "wind=1".into(),
+                normals: [MonthNormal { et0_mm_per_day: 3.0, rain_mm: None }; 12],
+            },
+        ],
+    }
+}
+
+impl Company {
+    pub(crate) fn action(&self, writes: Vec<Write>) -> Action {
+        Action {
+            id: Uuid::new_v4(),
+            user_id: self.user,
+            user_name: "Oda".into(),
+            at: Utc::now(),
+            why: "test".into(),
+            undoes: None,
+            writes,
+        }
+    }
+
+    pub(crate) async fn put(&self, id: Uuid, made_on: i32, record: Record) -> Result<Uuid, StoreError> {
+        let after = Some(serde_json::json!({ "at": made_on + 1 }));
+        let action = self.action(vec![Write { id, made_on, record, before: None, after }]);
+        self.account.apply(&action).await.map(|()| action.id)
+    }
+
+    /// A series, a place that looks at it and a controller there.
+    pub(crate) async fn furnish(&self) -> (Uuid, Uuid, Uuid) {
+        let (series_id, place_id, controller_id) = (Uuid::new_v4(), Uuid::new_v4(), Uuid::new_v4());
+        let revision = revision(400);
+        self.put(series_id, 0, Record::Series(Some(series(revision.id)), Some(Box::new(revision)))).await.unwrap();
+        self.put(place_id, 0, Record::Place(Some(place("Library", Some(series_id))))).await.unwrap();
+        self.put(controller_id, 0, Record::Controller(Some(controller(place_id)))).await.unwrap();
+        (series_id, place_id, controller_id)
+    }
+}

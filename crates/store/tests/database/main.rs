@@ -1,0 +1,8 @@
+//! The store against a real PostgreSQL.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+mod applying;
+mod companies;
+mod fixture;
+mod migrations;
+mod sessions;
