@@ -206,6 +206,16 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    uploads (account_id, id) {
+        account_id -> Uuid,
+        id -> Uuid,
+        file_name -> Text,
+        content -> Binary,
+        created_at -> Timestamptz,
+    }
+}
+
 diesel::allow_tables_to_appear_in_same_query!(
     accounts,
     users,
@@ -223,4 +233,5 @@ diesel::allow_tables_to_appear_in_same_query!(
     programs,
     month_plans,
     stations,
+    uploads,
 );

@@ -58,8 +58,9 @@ fn template_name() -> String {
     format!("template_{short}")
 }
 
-const MIGRATION_FILES: [&str; 3] = [
+const MIGRATION_FILES: [&str; 4] = [
     include_str!("../migrations/20261125000001_create_accounts/up.sql"),
     include_str!("../migrations/20261125000002_create_weather/up.sql"),
     include_str!("../migrations/20261125000003_create_places/up.sql"),
+    include_str!("../migrations/20261125000004_create_uploads/up.sql"),
 ];

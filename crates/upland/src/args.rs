@@ -29,7 +29,7 @@ pub(crate) enum Command {
     /// Add a user, or give a user a new password (read from standard input).
     User(User),
     /// Put the demo data into an empty database.
-    Demo(Database),
+    Demo(Demo),
 }
 
 #[derive(Debug, ClapArgs)]
@@ -107,6 +107,15 @@ pub(crate) struct Database {
     /// Address of the PostgreSQL database.
     #[arg(long, env = "DATABASE_URL", hide_env_values = true)]
     pub(crate) database_url: String,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct Demo {
+    #[command(flatten)]
+    pub(crate) database: Database,
+    /// Throw the demo company's data away first.
+    #[arg(long)]
+    pub(crate) fresh: bool,
 }
 
 #[derive(Debug, ClapArgs)]

@@ -1,1 +1,25 @@
-//! placeholder
+//! The pages of Upland Almanac.
+//!
+//! [`serve`] runs the application; `routes` is the whole URL map; a handler extracts, authorises,
+//! loads, calls the core, builds a view model from `pages` and renders its template. Words come
+//! from `locales/`, charts are drawn by the server.
+#![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used, clippy::panic))]
+
+mod app;
+mod assets;
+mod charts;
+mod clock;
+pub mod demo;
+mod error;
+mod form;
+mod guard;
+mod handlers;
+pub mod intake;
+mod pages;
+mod routes;
+mod show;
+mod words;
+
+pub use app::{Settings, serve};
+pub use clock::Clock;
+pub use guard::password::{PasswordError, hash_password};

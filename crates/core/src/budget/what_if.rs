@@ -62,16 +62,17 @@ pub fn base_minutes_if(controller: &Controller, normals: &Normals, number: u8) -
         .collect()
 }
 
-/// The dial of a month under other normals, for a guess in the weather.
+/// The exact percent of a month and what the tool would dial under other normals, for a guess in
+/// the weather.
 #[must_use]
 pub fn percent_if(
     controller: &Controller,
     normals: &Normals,
     letter: ProgramLetter,
     month: MonthOfYear,
-) -> Option<Dial> {
+) -> Option<(f64, Dial)> {
     let budget = year_budget(controller, normals).ok()?;
-    budget.group(letter).map(|g| g.month(month).called)
+    budget.group(letter).map(|g| g.month(month)).map(|m| (m.percent_exact, m.called))
 }
 
 fn guesses(station: &Station) -> Vec<Guess> {

@@ -6,4 +6,5 @@ mod controllers;
 mod places;
 mod series;
 mod sessions;
+mod uploads;
 mod users;

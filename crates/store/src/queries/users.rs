@@ -6,7 +6,10 @@ use uuid::Uuid;
 use crate::error::StoreError;
 use crate::model::UserRecord;
 use crate::pool::{Account, Store};
-use crate::schema::{accounts, sign_in_failures, users};
+use crate::schema::{
+    accounts, aggregates, changes, controllers, daily_et0, daily_weather, monthly_normals, places, series,
+    series_revisions, sign_in_failures, uploads, users,
+};
 
 type UserColumns = (Uuid, String, Uuid, String, String, String, String);
 
@@ -172,5 +175,39 @@ impl Account {
             .execute(&mut self.connection().await?)
             .await?;
         if changed == 0 { Err(StoreError::NotFound) } else { Ok(()) }
+    }
+
+    /// Takes away everything of the company but the company itself and its users.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses; nothing is then taken away.
+    pub async fn forget_everything(&self) -> Result<(), StoreError> {
+        let account = self.id;
+        self.connection()
+            .await?
+            .transaction::<_, StoreError, _>(async |connection| {
+                diesel::delete(controllers::table.filter(controllers::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
+                diesel::delete(places::table.filter(places::account_id.eq(account))).execute(connection).await?;
+                diesel::delete(series::table.filter(series::account_id.eq(account))).execute(connection).await?;
+                diesel::delete(monthly_normals::table.filter(monthly_normals::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
+                diesel::delete(daily_et0::table.filter(daily_et0::account_id.eq(account))).execute(connection).await?;
+                diesel::delete(daily_weather::table.filter(daily_weather::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
+                diesel::delete(series_revisions::table.filter(series_revisions::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
+                diesel::delete(uploads::table.filter(uploads::account_id.eq(account))).execute(connection).await?;
+                diesel::delete(changes::table.filter(changes::account_id.eq(account))).execute(connection).await?;
+                diesel::delete(aggregates::table.filter(aggregates::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
+                Ok(())
+            })
+            .await
     }
 }

@@ -25,6 +25,9 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.last_action(neighbour.user).await.unwrap().is_empty());
     assert!(me.log(place_id, 100).await.unwrap().is_empty());
     assert!(matches!(me.user(neighbour.user).await, Err(StoreError::NotFound)));
+    let now = chrono::Utc::now();
+    let upload = neighbour.account.keep_upload("x.csv", b"x", now, now).await.unwrap();
+    assert!(matches!(me.upload(upload).await, Err(StoreError::NotFound)));
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -55,6 +58,13 @@ async fn nothing_of_a_neighbour_is_changed() {
         Err(StoreError::InUse)
     ));
 
+    me.account.forget_everything().await.unwrap();
+    let now = chrono::Utc::now();
+    let upload = neighbour.account.keep_upload("x.csv", b"x", now, now).await.unwrap();
+    me.account.forget_upload(upload).await.unwrap();
+    me.account.keep_upload("y.csv", b"y", now, now + chrono::TimeDelta::days(1)).await.unwrap();
+    assert_eq!(neighbour.account.upload(upload).await.unwrap().1, b"x");
+
     assert_eq!(neighbour.account.place(place_id).await.unwrap().value.name, "Library");
     assert_eq!(neighbour.account.controller(controller_id).await.unwrap().version, 1);
     assert_eq!(neighbour.account.series(series_id).await.unwrap().0.version, 1);
@@ -73,6 +83,7 @@ fn every_query_is_asked() {
         include_str!("../../src/queries/series.rs"),
         include_str!("../../src/queries/changes.rs"),
         include_str!("../../src/queries/apply.rs"),
+        include_str!("../../src/queries/uploads.rs"),
     ] {
         let of_account = source.split("impl Account").nth(1).unwrap_or("");
         for name in of_account.split("pub async fn ").skip(1).filter_map(|s| s.split('(').next()) {

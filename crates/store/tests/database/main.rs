@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 mod applying;
+mod columns;
 mod companies;
 mod fixture;
 mod migrations;

@@ -2,8 +2,11 @@
 //! standard error.
 
 mod budget;
+mod demo;
 mod et0;
+mod serve;
 mod sun;
+mod user;
 mod weather_file;
 
 use std::fmt;
@@ -39,7 +42,10 @@ pub(crate) fn run(command: Command) -> anyhow::Result<Outcome> {
         Command::Et0(args) => et0::run(&args),
         Command::Budget(args) => budget::run(&args),
         Command::Sun(args) => sun::run(&args),
-        Command::Serve(_) | Command::Migrate(_) | Command::User(_) | Command::Demo(_) => Ok(Outcome::Usage),
+        Command::Serve(args) => serve::run(args),
+        Command::Migrate(args) => serve::migrate(&args),
+        Command::User(args) => user::run(&args),
+        Command::Demo(args) => demo::run(&args),
     }
 }
 

@@ -1,0 +1,10 @@
+-- A file that was sent and is still being looked at: nothing of it counts before it is taken in.
+CREATE TABLE uploads (
+    account_id uuid NOT NULL REFERENCES accounts (id),
+    id uuid NOT NULL,
+    file_name text NOT NULL CHECK (length(file_name) BETWEEN 1 AND 200),
+    content bytea NOT NULL,
+    created_at timestamptz NOT NULL,
+    PRIMARY KEY (account_id, id)
+);
+CREATE INDEX uploads_created_at ON uploads (account_id, created_at);

@@ -1,0 +1,18 @@
+use anyhow::Context;
+use upland_store::Store;
+
+use super::Outcome;
+use crate::args::Demo;
+
+/// Puts the demo data into a database that has none yet.
+pub(super) fn run(args: &Demo) -> anyhow::Result<Outcome> {
+    let runtime = tokio::runtime::Builder::new_multi_thread().worker_threads(2).enable_all().build()?;
+    runtime
+        .block_on(async {
+            upland_store::migrate(&args.database.database_url).await?;
+            let store = Store::new(&args.database.database_url, 1)?;
+            upland_web::demo::load(&store, args.fresh).await
+        })
+        .context("the demo data cannot be loaded")?;
+    Ok(Outcome::Done)
+}

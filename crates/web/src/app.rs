@@ -1,0 +1,92 @@
+//! The application as a whole: settings, state, server.
+
+use std::net::SocketAddr;
+
+use actix_session::SessionMiddleware;
+use actix_session::config::{CookieContentSecurity, PersistentSession, TtlExtensionPolicy};
+use actix_web::cookie::{Key, SameSite, time::Duration};
+use actix_web::middleware::{Compress, from_fn};
+use actix_web::{HttpServer, web};
+use chrono::NaiveDate;
+use upland_store::Store;
+
+use crate::clock::Clock;
+use crate::guard::sessions::DatabaseSessions;
+use crate::guard::{errors, headers, log};
+use crate::routes;
+
+/// Connections a worker keeps: one pool a worker gave a third more throughput than a shared one.
+const CONNECTIONS: usize = 4;
+
+/// How long a session lasts after its last use.
+const SESSION_DAYS: i64 = 14;
+
+/// What the server has to be told.
+#[derive(Debug, Clone)]
+pub struct Settings {
+    /// Address of the database.
+    pub database_url: String,
+    /// Where to listen.
+    pub listen: SocketAddr,
+    /// Key of the session cookies, 64 bytes or more.
+    pub key: Vec<u8>,
+    /// Shows every page as of this day.
+    pub today: Option<NaiveDate>,
+    /// Cookies only over HTTPS.
+    pub https: bool,
+    /// Worker threads; one a core when not stated.
+    pub workers: Option<usize>,
+}
+
+/// What a handler can reach.
+#[derive(Debug)]
+pub(crate) struct App {
+    pub(crate) store: Store,
+    pub(crate) clock: Clock,
+}
+
+/// Serves until the process is told to stop; `ready` is called with the address once it listens.
+///
+/// # Errors
+/// When the key is too short, the pool cannot be made or the address cannot be listened on.
+pub async fn serve(settings: Settings, ready: impl FnOnce(SocketAddr)) -> anyhow::Result<()> {
+    anyhow::ensure!(settings.key.len() >= 64, "the session key has {} bytes; it takes 64", settings.key.len());
+    let key = Key::from(&settings.key);
+    let clock = settings.today.map_or(Clock::Machine, Clock::Day);
+    let (url, https) = (settings.database_url.clone(), settings.https);
+    // A pool that cannot be made is found out here, not in a worker.
+    Store::new(&url, CONNECTIONS)?;
+    let mut server = HttpServer::new(move || {
+        let store = Store::new(&url, CONNECTIONS).unwrap_or_else(|_| std::process::abort());
+        let sessions = SessionMiddleware::builder(DatabaseSessions { store: store.clone(), clock }, key.clone())
+            .cookie_name("upland".into())
+            .cookie_secure(https)
+            .cookie_http_only(true)
+            .cookie_same_site(SameSite::Lax)
+            .cookie_content_security(CookieContentSecurity::Signed)
+            .session_lifecycle(
+                PersistentSession::default()
+                    .session_ttl(Duration::days(SESSION_DAYS))
+                    .session_ttl_extension_policy(TtlExtensionPolicy::OnStateChanges),
+            )
+            .build();
+        actix_web::App::new()
+            .app_data(web::Data::new(App { store, clock }))
+            .configure(|config| routes::configure(config, sessions))
+            .wrap(from_fn(errors::designed_errors))
+            .wrap(headers::secure_headers(https))
+            .wrap(Compress::default())
+            .wrap(from_fn(log::log_requests))
+    })
+    .tcp_nodelay(true)
+    .shutdown_timeout(10);
+    if let Some(workers) = settings.workers {
+        server = server.workers(workers);
+    }
+    let server = server.bind(settings.listen)?;
+    if let Some(address) = server.addrs().first() {
+        ready(*address);
+    }
+    server.run().await?;
+    Ok(())
+}

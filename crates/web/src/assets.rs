@@ -1,0 +1,108 @@
+//! Styles, scripts and fonts: inside the binary, compressed beforehand, cached for ever under a
+//! path that changes with their content.
+
+use std::sync::LazyLock;
+
+use actix_web::http::header::{ACCEPT_ENCODING, CACHE_CONTROL, CONTENT_ENCODING, HeaderValue, VARY};
+use actix_web::{HttpRequest, HttpResponse, web};
+use rust_embed::RustEmbed;
+use sha2::{Digest, Sha256};
+
+#[derive(RustEmbed)]
+#[folder = "$CARGO_MANIFEST_DIR/assets/dist"]
+struct Files;
+
+/// A hash over all files: part of every path.
+static HASH: LazyLock<String> = LazyLock::new(|| {
+    let mut names: Vec<_> = Files::iter().filter(|n| !n.ends_with(".br") && !n.ends_with(".gz")).collect();
+    names.sort_unstable();
+    let mut hash = Sha256::new();
+    for name in names {
+        hash.update(name.as_bytes());
+        if let Some(file) = Files::get(&name) {
+            hash.update(&file.data);
+        }
+    }
+    hash.finalize().iter().take(8).map(|b| format!("{b:02x}")).collect()
+});
+
+/// The path under which an asset is served.
+pub(crate) fn path(name: &str) -> String {
+    format!("/assets/{}/{name}", *HASH)
+}
+
+/// Serves an asset; another hash than the present one is still answered, but not kept.
+pub(crate) async fn serve(request: HttpRequest, names: web::Path<(String, String)>) -> HttpResponse {
+    let (hash, name) = names.into_inner();
+    let accepted = request.headers().get(ACCEPT_ENCODING).and_then(|v| v.to_str().ok()).unwrap_or("");
+    let takes = |coding: &str| accepted.split(',').any(|a| a.trim().split(';').next() == Some(coding));
+    let (ending, coding) = match (takes("br"), takes("gzip")) {
+        (true, _) => (".br", Some("br")),
+        (false, true) => (".gz", Some("gzip")),
+        _ => ("", None),
+    };
+    let compressed = coding.and_then(|c| Files::get(&format!("{name}{ending}")).map(|f| (f, Some(c))));
+    let Some((file, coding)) = compressed.or_else(|| Files::get(&name).map(|f| (f, None))) else {
+        return HttpResponse::NotFound().finish();
+    };
+    let mut response = HttpResponse::Ok();
+    response.content_type(content_type(&name));
+    let keep = if hash == *HASH { "public, max-age=31536000, immutable" } else { "no-cache" };
+    response.insert_header((CACHE_CONTROL, keep)).insert_header((VARY, HeaderValue::from_static("accept-encoding")));
+    if let Some(coding) = coding {
+        response.insert_header((CONTENT_ENCODING, coding));
+    } else {
+        // Fonts are compressed already; keep the middleware from trying again.
+        response.insert_header((CONTENT_ENCODING, "identity"));
+    }
+    match file.data {
+        std::borrow::Cow::Borrowed(bytes) => response.body(bytes),
+        std::borrow::Cow::Owned(bytes) => response.body(bytes),
+    }
+}
+
+fn content_type(name: &str) -> &'static str {
+    match name.rsplit('.').next() {
+        Some("css") => "text/css; charset=utf-8",
+        Some("js") => "text/javascript; charset=utf-8",
+        Some("woff2") => "font/woff2",
+        Some("svg") => "image/svg+xml",
+        _ => "text/plain; charset=utf-8",
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use std::io::Read;
+    use std::path::Path;
+
+    use super::*;
+
+    /// What is embedded is what `scripts/assets.mjs` makes of the sources now.
+    #[test]
+    fn the_joined_files_are_current() {
+        let assets = Path::new(env!("CARGO_MANIFEST_DIR")).join("assets");
+        for (folder, ending, joined) in [("css", "css", "almanac.css"), ("scripts", "js", "almanac.js")] {
+            let mut names: Vec<_> = std::fs::read_dir(assets.join(folder))
+                .unwrap()
+                .map(|e| e.unwrap().path())
+                .filter(|p| p.extension().is_some_and(|e| e == ending))
+                .collect();
+            names.sort();
+            let text: String = names.iter().map(|n| std::fs::read_to_string(n).unwrap()).collect();
+            let embedded = Files::get(joined).unwrap();
+            assert!(embedded.data == text.as_bytes(), "{joined}: run scripts/assets.mjs");
+        }
+    }
+
+    #[test]
+    fn the_compressed_files_hold_the_same() {
+        for name in Files::iter().filter(|n| n.ends_with(".gz")) {
+            let mut plain = Vec::new();
+            flate2::read::GzDecoder::new(&*Files::get(&name).unwrap().data).read_to_end(&mut plain).unwrap();
+            let of = name.strip_suffix(".gz").unwrap();
+            assert!(Files::get(of).unwrap().data == plain, "{name}: run scripts/assets.mjs");
+            assert!(Files::get(&format!("{of}.br")).is_some());
+        }
+    }
+}

@@ -1,0 +1,151 @@
+//! The sun's height through a day.
+
+use chrono::{DateTime, NaiveDate, NaiveDateTime, NaiveTime, Offset, TimeDelta, TimeZone, Utc};
+use chrono_tz::Tz;
+use upland_core::climate::sun::{SunDay, sun_day, sun_position};
+
+use super::path::PathData;
+use crate::show::{Fixed, number};
+use crate::words::Words;
+
+#[derive(Debug, Clone)]
+pub(crate) struct HourMark {
+    pub(crate) x: Fixed,
+    pub(crate) label: String,
+    pub(crate) anchor: &'static str,
+}
+
+/// A moment of the day with its words.
+#[derive(Debug, Clone)]
+pub(crate) struct Moment {
+    pub(crate) x: Fixed,
+    pub(crate) y: Fixed,
+    pub(crate) text: String,
+    pub(crate) text_x: Fixed,
+    pub(crate) anchor: &'static str,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct DayArc {
+    pub(crate) path: String,
+    pub(crate) hours: Vec<HourMark>,
+    pub(crate) sunrise: Option<Moment>,
+    pub(crate) noon: Moment,
+    pub(crate) sunset: Option<Moment>,
+    pub(crate) now: Option<Moment>,
+    pub(crate) now_flag: String,
+    pub(crate) describe: String,
+    pub(crate) length: String,
+}
+
+const WIDTH: f64 = 560.0;
+const BASE: f64 = 104.0;
+const TOP: f64 = 28.0;
+
+impl DayArc {
+    pub(crate) fn draw(latitude: f64, longitude: f64, zone: Tz, now: NaiveDateTime) -> Self {
+        let w = Words;
+        let date = now.date();
+        let sun = sun_of(latitude, longitude, zone, date);
+        let local = |at: DateTime<Utc>| (at + TimeDelta::seconds(30)).with_timezone(&zone).naive_local();
+        let clock =
+            |at: Option<DateTime<Utc>>| at.map_or_else(|| w.t("sun-none"), |t| local(t).format("%H:%M").to_string());
+        let hour = |at: NaiveDateTime| (at - date.and_time(NaiveTime::MIN)).num_seconds() as f64 / 3600.0;
+        // Two hours on either side of the sun's day, on even hours.
+        let first = sun.sunrise.map_or(0.0, |t| ((hour(local(t)) - 1.0) / 2.0).floor() * 2.0).clamp(0.0, 24.0);
+        let last = sun.sunset.map_or(24.0, |t| ((hour(local(t)) + 1.0) / 2.0).ceil() * 2.0).clamp(0.0, 24.0);
+        let (first, last) = if last > first { (first, last) } else { (0.0, 24.0) };
+        let x = |h: f64| (h - first) / (last - first) * WIDTH;
+        let noon_height = sun_position(latitude, longitude, sun.noon).elevation_deg;
+        let y = |degrees: f64| BASE - (degrees / noon_height.max(1.0)).clamp(0.0, 1.0) * (BASE - TOP);
+        let at_hour = |h: f64| {
+            let naive = date.and_time(NaiveTime::MIN) + TimeDelta::seconds((h * 3600.0) as i64);
+            zone.from_local_datetime(&naive).earliest().map(|t| t.with_timezone(&Utc))
+        };
+        let samples = (0..=96).map(|i| first + (last - first) * f64::from(i) / 96.0);
+        let arc = samples
+            .filter_map(|h| at_hour(h).map(|t| (x(h), sun_position(latitude, longitude, t).elevation_deg)))
+            .filter(|(_, degrees)| *degrees > -0.9)
+            .map(|(px, degrees)| (px, y(degrees)));
+        let hours = (0..).map(|i| first + f64::from(i) * 2.0).take_while(|h| *h <= last + 0.01);
+        let moment = |at: DateTime<Utc>, key: &str| {
+            let px = x(hour(local(at)));
+            let anchor = if px < 60.0 {
+                "start"
+            } else if px > WIDTH - 60.0 {
+                "end"
+            } else {
+                "middle"
+            };
+            let text_x = if px < 60.0 {
+                0.0
+            } else if px > WIDTH - 60.0 {
+                WIDTH
+            } else {
+                px
+            };
+            Moment { x: Fixed(px), y: Fixed(BASE), text: w.t1(key, clock(Some(at))), text_x: Fixed(text_x), anchor }
+        };
+        let now_x = x(hour(now));
+        let right = now_x + 86.0 < WIDTH;
+        let noon_x = x(hour(local(sun.noon)));
+        Self {
+            path: PathData::line(arc).into_string(),
+            hours: hours
+                .map(|h| HourMark {
+                    x: Fixed(x(h)),
+                    label: format!("{:02}:00", h as u32),
+                    anchor: if h <= first {
+                        "start"
+                    } else if h >= last {
+                        "end"
+                    } else {
+                        "middle"
+                    },
+                })
+                .collect(),
+            sunrise: sun.sunrise.map(|t| moment(t, "sun-rise-at")),
+            noon: Moment {
+                x: Fixed(noon_x),
+                y: Fixed(y(noon_height)),
+                text: w.t2("sun-noon-at", clock(Some(sun.noon)), number(noon_height, 0)),
+                text_x: Fixed(noon_x),
+                anchor: "middle",
+            },
+            sunset: sun.sunset.map(|t| moment(t, "sun-set-at")),
+            now: (0.0..=WIDTH).contains(&now_x).then(|| Moment {
+                x: Fixed(now_x),
+                y: Fixed(BASE),
+                text: w.t1("sun-now", now.format("%H:%M").to_string()),
+                text_x: Fixed(if right { now_x + 7.0 } else { now_x - 73.0 }),
+                anchor: "start",
+            }),
+            now_flag: if right {
+                format!("M{} 2h80l-5 8 5 8h-80z", Fixed(now_x))
+            } else {
+                format!("M{} 2h-80l5 8-5 8h80z", Fixed(now_x))
+            },
+            describe: w.t2("sun-describe", clock(sun.sunrise), clock(sun.sunset)),
+            length: length(&sun, noon_height),
+        }
+    }
+}
+
+/// The sun's day at a place in a time zone.
+pub(crate) fn sun_of(latitude: f64, longitude: f64, zone: Tz, date: NaiveDate) -> SunDay {
+    let noon = date.and_time(NaiveTime::MIN) + TimeDelta::hours(12);
+    let offset = zone.offset_from_utc_datetime(&noon).fix().local_minus_utc();
+    sun_day(latitude, longitude, date, offset)
+}
+
+fn length(sun: &SunDay, noon_height: f64) -> String {
+    let w = Words;
+    match (sun.sunrise, sun.sunset) {
+        (Some(rise), Some(set)) => {
+            let minutes = (set - rise).num_minutes();
+            w.t2("sun-length", (minutes / 60).to_string(), (minutes % 60).to_string())
+        }
+        _ if noon_height > 0.0 => w.t("sun-never-sets"),
+        _ => w.t("sun-never-rises"),
+    }
+}

@@ -1,0 +1,14 @@
+//! Drawings by the server: coordinates out of figures; the templates only write them down.
+
+mod day_arc;
+mod path;
+mod series_plate;
+mod strip;
+mod tiny;
+mod year_plate;
+
+pub(crate) use day_arc::{DayArc, sun_of};
+pub(crate) use series_plate::SeriesPlate;
+pub(crate) use strip::{Strip, StripInput};
+pub(crate) use tiny::Tiny;
+pub(crate) use year_plate::{InHand, YearPlate, YearPlateInput};

@@ -1,0 +1,259 @@
+//! The demo company: a scenario of our own, with made-up names, on real weather.
+//!
+//! A small maintenance company in an upland town looks after a terraced library garden, an orchard
+//! walk, a roofed bocce court, a hillside cemetery and a glasshouse.
+
+use anyhow::Context;
+use chrono::Utc;
+use upland_core::climate::normals::MonthNormal;
+use upland_core::controller::{
+    Capability, Controller, MonthDial, PercentScope, PercentStorage, Preset, Program, ProgramLetter, Station,
+};
+use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::place::Position;
+use upland_core::quantity::{Coefficient, Percent, RateMmPerHour};
+use upland_formats::weather::{Assigned, Column, Mapping, Table, Unit, read};
+use upland_store::{Account, Action, ControllerRecord, PlaceRecord, SeriesRecord, Store, Write};
+use uuid::Uuid;
+
+use crate::guard::password::hash_password;
+use crate::handlers::saving::{controller_write, place_write, series_write};
+use crate::intake::{revision_of_days, revision_of_normals};
+
+/// What the demo user signs in with.
+pub const EMAIL: &str = "oda@averstane.example";
+/// The demo user's password.
+pub const PASSWORD: &str = "upland-demo";
+const SECOND_EMAIL: &str = "tam@averstane.example";
+const COMPANY: &str = "Averstane Grounds";
+
+/// The daily record of Seattle, 2012-2015 (NOAA), as the package vega-datasets carries it.
+const WEATHER: &[u8] = include_bytes!("../../../docs/examples/seattle-weather.csv");
+
+/// Puts the demo data into a migrated database, once; `fresh` throws it away first.
+///
+/// # Errors
+/// When the database refuses; nothing is then left in part but the empty company.
+pub async fn load(store: &Store, fresh: bool) -> anyhow::Result<()> {
+    let account = store.account(store.account_named(COMPANY).await?);
+    if fresh {
+        account.forget_everything().await?;
+    } else if !account.places().await?.is_empty() {
+        return Ok(());
+    }
+    let user = match store.user_by_email(EMAIL).await {
+        Ok(user) => user.id,
+        Err(_) => account.add_user(EMAIL, "Oda Marrick", &hash_password(PASSWORD)?).await?,
+    };
+    if store.user_by_email(SECOND_EMAIL).await.is_err() {
+        account.add_user(SECOND_EMAIL, "Tam Quillan", &hash_password(PASSWORD)?).await?;
+    }
+    let demo = Demo { account, user };
+    let airfield = demo.weather().await.context("the demo's weather")?;
+    let bench = demo.typed_normals().await.context("the demo's typed normals")?;
+    demo.library(airfield).await?;
+    demo.cemetery(airfield).await?;
+    demo.glasshouse(bench).await?;
+    demo.orchard().await
+}
+
+struct Demo {
+    account: Account,
+    user: Uuid,
+}
+
+impl Demo {
+    async fn save(&self, why: &str, writes: Vec<Write>) -> anyhow::Result<()> {
+        let action = Action {
+            id: Uuid::new_v4(),
+            user_id: self.user,
+            user_name: "Oda Marrick".into(),
+            at: Utc::now(),
+            why: why.into(),
+            undoes: None,
+            writes,
+        };
+        Ok(self.account.apply(&action).await?)
+    }
+
+    async fn weather(&self) -> anyhow::Result<Uuid> {
+        let table = Table::parse(WEATHER)?;
+        let columns = [
+            (0, Column::Date, Unit::YearMonthDay),
+            (1, Column::Rain, Unit::Millimetres),
+            (2, Column::TMax, Unit::Celsius),
+            (3, Column::TMin, Unit::Celsius),
+            (4, Column::Wind, Unit::MetresPerSecond),
+        ];
+        let mapping = Mapping::new(columns.map(|(index, column, unit)| Assigned { index, column, unit }).to_vec())?;
+        let days = read(&table, &mapping, None).rows.into_iter().map(|r| r.day).collect();
+        let position = Position::new(47.444, -122.314, 130.0)?;
+        let revision = revision_of_days(&position, 10.0, "seattle-weather.csv (NOAA, 2012-2015)", WEATHER, days)?;
+        let record =
+            SeriesRecord { name: "Airfield record".into(), position, wind_height_m: 10.0, revision_id: revision.id };
+        let id = Uuid::new_v4();
+        self.save("why-weather-file", vec![series_write(id, 0, None, record, revision)]).await?;
+        Ok(id)
+    }
+
+    /// Twelve normals for under glass, as a grower would type them.
+    async fn typed_normals(&self) -> anyhow::Result<Uuid> {
+        let months = [0.7, 1.1, 1.8, 2.6, 3.3, 3.9, 4.2, 3.6, 2.5, 1.5, 0.8, 0.6];
+        let normals = months.map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: None });
+        let revision = revision_of_normals("typed by hand", normals);
+        let position = Position::new(47.56, -122.19, 240.0)?;
+        let record =
+            SeriesRecord { name: "Under glass".into(), position, wind_height_m: 2.0, revision_id: revision.id };
+        let id = Uuid::new_v4();
+        self.save("why-normals", vec![series_write(id, 0, None, record, revision)]).await?;
+        Ok(id)
+    }
+
+    async fn place(&self, name: &str, number: &str, at: [f64; 3], series_id: Option<Uuid>) -> anyhow::Result<Uuid> {
+        let place = PlaceRecord {
+            name: name.into(),
+            house_number: number.into(),
+            position: Position::new(at[0], at[1], at[2])?,
+            time_zone: "America/Los_Angeles".into(),
+            series_id,
+        };
+        let id = Uuid::new_v4();
+        self.save("why-place-new", vec![place_write(id, 0, None, Some(place))]).await?;
+        Ok(id)
+    }
+
+    async fn controller(&self, place_id: Uuid, mut controller: Controller) -> anyhow::Result<()> {
+        let named = std::mem::take(&mut controller.programs);
+        controller.settle_programs();
+        for program in named {
+            if let Some(slot) = controller.programs.iter_mut().find(|p| p.letter == program.letter) {
+                *slot = program;
+            }
+        }
+        controller.check()?;
+        let record = ControllerRecord { place_id, controller };
+        self.save("why-controller-new", vec![controller_write(Uuid::new_v4(), 0, None, Some(record))]).await
+    }
+
+    async fn library(&self, weather: Uuid) -> anyhow::Result<()> {
+        let place = self.place("Averstane Library Terraces", "14", [47.518, -122.248, 214.0], Some(weather)).await?;
+        let capability = Capability {
+            stations: 8,
+            percent_step: Percent::new(10)?,
+            percent_min: Percent::new(10)?,
+            ..Preset::Monthly.capability()
+        };
+        let mut c = Controller::new("Boiler-room cabinet".into(), capability);
+        let [a, b, court] = [ProgramLetter::ALL[0], ProgramLetter::ALL[1], ProgramLetter::ALL[2]];
+        let nozzle = |rate, du| sprinkler(SprinklerType::RotaryNozzle, rate, du);
+        c.stations = vec![
+            station(1, "Reading lawn", a, Plant::CoolTurf, nozzle(None, None), 310.0),
+            Station {
+                sun: Sun::QuarterShade,
+                ..station(2, "Long terrace", a, Plant::CoolTurf, nozzle(Some(14.1), Some(0.71)), 240.0)
+            },
+            station(3, "Steps bank", a, Plant::CoolTurf, sprinkler(SprinklerType::Spray, Some(30.0), Some(0.62)), 95.0),
+            station(4, "Rose parterre", b, Plant::Shrubs, sprinkler(SprinklerType::Drip, None, None), 130.0),
+            Station {
+                soil: Soil::Sand,
+                ..station(5, "Herb wall", b, Plant::Natives, sprinkler(SprinklerType::Drip, Some(12.6), None), 42.0)
+            },
+            station(6, "Orchard walk", b, Plant::Trees, sprinkler(SprinklerType::Drip, Some(8.4), None), 210.0),
+            Station {
+                roofed: true,
+                soil: Soil::Clay,
+                ..station(
+                    7,
+                    "Bocce court",
+                    court,
+                    Plant::Coefficient(Coefficient::new(0.30)?),
+                    sprinkler(SprinklerType::Spray, Some(9.0), None),
+                    104.0,
+                )
+            },
+        ];
+        let mut beds = named(b, "beds");
+        beds.months[4].dial = MonthDial::Set(Percent::new(70)?);
+        c.programs = vec![named(a, "turf"), beds, named(court, "court")];
+        self.controller(place, c).await
+    }
+
+    async fn cemetery(&self, weather: Uuid) -> anyhow::Result<()> {
+        let place = self.place("Grevane Hill Cemetery", "3", [47.49, -122.2, 305.0], Some(weather)).await?;
+        let capability = Capability { percent_step: Percent::new(5)?, watering_days: 4, ..Preset::Plain.capability() };
+        let mut c = Controller::new("Upper gate".into(), capability);
+        let a = ProgramLetter::A;
+        let rotor = || sprinkler(SprinklerType::Rotor, None, None);
+        c.stations = vec![
+            Station { soil: Soil::Sand, ..station(1, "Meadow, east", a, Plant::WarmTurf, rotor(), 900.0) },
+            Station { soil: Soil::Sand, ..station(2, "Meadow, west", a, Plant::WarmTurf, rotor(), 1100.0) },
+            Station {
+                sun: Sun::HalfShade,
+                ..station(3, "Yew avenue", a, Plant::Trees, sprinkler(SprinklerType::Drip, None, None), 160.0)
+            },
+        ];
+        self.controller(place, c).await?;
+        let single = Capability {
+            percent_storage: PercentStorage::Single,
+            percent_scope: PercentScope::AllPrograms,
+            ..Preset::Plain.capability()
+        };
+        let mut wall = Controller::new("Chapel wall".into(), single);
+        wall.stations = vec![
+            Station {
+                sun: Sun::ReflectedHeat,
+                ..station(1, "South wall", a, Plant::Shrubs, sprinkler(SprinklerType::Drip, None, None), 64.0)
+            },
+            station(2, "Flower trough", a, Plant::Annuals, sprinkler(SprinklerType::Spray, None, None), 12.0),
+        ];
+        self.controller(place, wall).await
+    }
+
+    async fn glasshouse(&self, weather: Uuid) -> anyhow::Result<()> {
+        let place = self.place("Minna Glasshouse", "27", [47.56, -122.19, 240.0], Some(weather)).await?;
+        let capability = Capability { stations: 6, watering_days: 7, ..Preset::Fine.capability() };
+        let mut c = Controller::new("Potting shed".into(), capability);
+        let bench = |n: u8, name: &str| Station {
+            roofed: true,
+            soil: Soil::Sand,
+            ..station(
+                n,
+                name,
+                ProgramLetter::A,
+                Plant::Annuals,
+                sprinkler(SprinklerType::Spray, Some(18.0), Some(0.8)),
+                24.0,
+            )
+        };
+        c.stations = vec![bench(1, "North bench"), bench(2, "Middle bench"), bench(3, "South bench")];
+        self.controller(place, c).await
+    }
+
+    /// A place that was begun yesterday: no weather, and a controller without stations.
+    async fn orchard(&self) -> anyhow::Result<()> {
+        let place = self.place("Tolmery Orchard", "", [47.53, -122.12, 268.0], None).await?;
+        self.controller(place, Controller::new("Pump house".into(), Preset::Monthly.capability())).await
+    }
+}
+
+fn station(number: u8, name: &str, program: ProgramLetter, plant: Plant, sprinkler: Sprinkler, area: f64) -> Station {
+    Station {
+        number,
+        name: name.into(),
+        program,
+        plant,
+        sprinkler,
+        soil: Soil::Loam,
+        sun: Sun::Open,
+        roofed: false,
+        area_m2: Some(area),
+    }
+}
+
+fn sprinkler(kind: SprinklerType, rate: Option<f64>, uniformity: Option<f64>) -> Sprinkler {
+    Sprinkler { kind, rate: rate.and_then(|r| RateMmPerHour::new(r).ok()), uniformity }
+}
+
+fn named(letter: ProgramLetter, name: &str) -> Program {
+    Program { name: name.into(), ..Program::proposed(letter) }
+}

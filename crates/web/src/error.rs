@@ -1,0 +1,128 @@
+//! What goes wrong in front of a person: one error, one page.
+
+use actix_web::http::StatusCode;
+use actix_web::http::header::LOCATION;
+use actix_web::{HttpResponse, ResponseError};
+use askama::Template;
+use thiserror::Error;
+use upland_store::StoreError;
+
+use crate::words::Words;
+
+/// An answer of a handler.
+pub(crate) type Page = Result<HttpResponse, PageError>;
+
+/// Why a page cannot be shown. Causes are logged and never shown.
+#[derive(Debug, Error)]
+pub(crate) enum PageError {
+    /// Nothing is at this address, for this company at least.
+    #[error("not found")]
+    NotFound,
+    /// Nobody is signed in; the address is where to go afterwards.
+    #[error("nobody is signed in")]
+    SignedOut(Option<String>),
+    /// A change without the token of its own page.
+    #[error("a change without its token")]
+    Forged,
+    /// What was sent is not what a form sends.
+    #[error("not a form of ours: {0}")]
+    NotAForm(&'static str),
+    /// More was sent than is taken.
+    #[error("too large")]
+    TooLarge,
+    /// The database is away.
+    #[error("the database is away")]
+    Away(#[source] Box<dyn std::error::Error + Send + Sync>),
+    /// A mistake of ours.
+    #[error("a mistake of ours")]
+    Ours(#[source] Box<dyn std::error::Error + Send + Sync>),
+}
+
+impl From<StoreError> for PageError {
+    fn from(error: StoreError) -> Self {
+        match error {
+            StoreError::NotFound => Self::NotFound,
+            StoreError::Away(cause) => Self::Away(cause),
+            other => Self::Ours(Box::new(other)),
+        }
+    }
+}
+
+impl From<askama::Error> for PageError {
+    fn from(error: askama::Error) -> Self {
+        Self::Ours(Box::new(error))
+    }
+}
+
+#[derive(Template)]
+#[template(path = "error.html")]
+struct ErrorTemplate {
+    w: Words,
+    css: [String; 2],
+    title: String,
+    text: String,
+    code: u16,
+}
+
+/// Keys of a title and a text.
+pub(crate) type Keys = [&'static str; 2];
+
+/// The page of a mistake of ours.
+pub(crate) const OURS: Keys = ["error-ours-title", "error-ours-text"];
+/// The page of a database that is away.
+pub(crate) const AWAY: Keys = ["error-away-title", "error-away-text"];
+
+/// The designed page of an error.
+pub(crate) fn error_page(status: StatusCode, [title, text]: Keys) -> HttpResponse {
+    let w = Words;
+    let template = ErrorTemplate {
+        w,
+        css: crate::pages::shell::stylesheets(),
+        title: w.t(title),
+        text: w.t(text),
+        code: status.as_u16(),
+    };
+    let body = template.render().unwrap_or_else(|_| template.title.clone());
+    HttpResponse::build(status).content_type("text/html; charset=utf-8").body(body)
+}
+
+/// A page that says why something could not be done, with the way back.
+pub(crate) fn notice_page(keys: Keys) -> HttpResponse {
+    error_page(StatusCode::CONFLICT, keys)
+}
+
+impl ResponseError for PageError {
+    fn status_code(&self) -> StatusCode {
+        match self {
+            Self::NotFound => StatusCode::NOT_FOUND,
+            Self::SignedOut(_) => StatusCode::SEE_OTHER,
+            Self::Forged => StatusCode::FORBIDDEN,
+            Self::NotAForm(_) => StatusCode::BAD_REQUEST,
+            Self::TooLarge => StatusCode::PAYLOAD_TOO_LARGE,
+            Self::Away(_) => StatusCode::SERVICE_UNAVAILABLE,
+            Self::Ours(_) => StatusCode::INTERNAL_SERVER_ERROR,
+        }
+    }
+
+    fn error_response(&self) -> HttpResponse {
+        let keys = match self {
+            Self::SignedOut(next) => {
+                let to = next.as_deref().map_or_else(|| "/sign-in".to_owned(), |n| format!("/sign-in?next={n}"));
+                return HttpResponse::SeeOther().insert_header((LOCATION, to)).finish();
+            }
+            Self::NotFound => ["error-not-found-title", "error-not-found-text"],
+            Self::Forged => ["error-forged-title", "error-forged-text"],
+            Self::NotAForm(_) => ["error-not-a-form-title", "error-not-a-form-text"],
+            Self::TooLarge => ["error-too-large-title", "error-too-large-text"],
+            Self::Away(cause) => {
+                tracing::error!(cause = %cause, "the database is away");
+                AWAY
+            }
+            Self::Ours(cause) => {
+                tracing::error!(cause = ?cause, "a mistake of ours");
+                OURS
+            }
+        };
+        error_page(self.status_code(), keys)
+    }
+}

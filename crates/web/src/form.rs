@@ -1,0 +1,152 @@
+//! What was typed, kept as it was typed, with an error beside each field that needs one.
+
+use std::collections::BTreeMap;
+
+use upland_core::quantity::Range;
+
+use crate::show::{Measure, Units};
+use crate::words::Words;
+
+/// A form: values by field, errors by field.
+#[derive(Debug, Clone, Default)]
+pub(crate) struct Form {
+    values: BTreeMap<String, String>,
+    errors: BTreeMap<String, String>,
+}
+
+impl Form {
+    pub(crate) fn from_pairs(pairs: impl IntoIterator<Item = (String, String)>) -> Self {
+        Self { values: pairs.into_iter().collect(), errors: BTreeMap::new() }
+    }
+
+    /// What stands in a field, trimmed; empty when it was not sent.
+    pub(crate) fn get(&self, field: &str) -> &str {
+        self.values.get(field).map_or("", |v| v.trim())
+    }
+
+    pub(crate) fn has(&self, field: &str) -> bool {
+        self.values.contains_key(field)
+    }
+
+    /// Whether a choice field stands at a value.
+    pub(crate) fn is(&self, field: &str, value: &str) -> bool {
+        self.get(field) == value
+    }
+
+    pub(crate) fn set(&mut self, field: &str, value: impl Into<String>) {
+        self.values.insert(field.to_owned(), value.into());
+    }
+
+    /// Puts an error beside a field; the first one stays.
+    pub(crate) fn fail(&mut self, field: &str, message: impl Into<String>) {
+        self.errors.entry(field.to_owned()).or_insert_with(|| message.into());
+    }
+
+    /// The error beside a field; empty when there is none.
+    pub(crate) fn error(&self, field: &str) -> &str {
+        self.errors.get(field).map_or("", String::as_str)
+    }
+
+    pub(crate) fn is_sound(&self) -> bool {
+        self.errors.is_empty()
+    }
+
+    pub(crate) fn error_count(&self) -> usize {
+        self.errors.len()
+    }
+
+    /// All that was typed, for sending it again.
+    pub(crate) fn pairs(&self) -> impl Iterator<Item = (&String, &String)> {
+        self.values.iter()
+    }
+
+    /// A number in the user's units, checked against its range in SI. An empty field is `None`.
+    pub(crate) fn measure(&mut self, field: &str, measure: Measure, range: Range, units: Units) -> Option<f64> {
+        let typed = self.get(field).to_owned();
+        if typed.is_empty() {
+            return None;
+        }
+        let Some(number) = parse_number(&typed) else {
+            self.fail(field, Words.t1("field-not-a-number", &typed));
+            return None;
+        };
+        let value = measure.to_si(number, units);
+        if range.holds(value) {
+            return Some(value);
+        }
+        self.fail(field, measure.allowed(range, units));
+        None
+    }
+
+    /// As [`Form::measure`], for a field that must be filled in.
+    pub(crate) fn needed(&mut self, field: &str, measure: Measure, range: Range, units: Units) -> Option<f64> {
+        if self.get(field).is_empty() {
+            self.fail(field, measure.allowed(range, units));
+            return None;
+        }
+        self.measure(field, measure, range, units)
+    }
+
+    /// A whole number in a range.
+    pub(crate) fn whole<T: TryFrom<i64>>(&mut self, field: &str, range: Range) -> Option<T> {
+        let typed = self.get(field).to_owned();
+        let number = typed.parse::<i64>().ok().filter(|n| range.holds(*n as f64));
+        let value = number.and_then(|n| T::try_from(n).ok());
+        if value.is_none() {
+            self.fail(field, Measure::Plain.allowed(range, Units::Metric));
+        }
+        value
+    }
+
+    /// A name of 1 to 60 characters.
+    pub(crate) fn name(&mut self, field: &str) -> Option<String> {
+        let typed = self.get(field).to_owned();
+        if upland_core::controller::name_is_sound(&typed) {
+            Some(typed)
+        } else {
+            self.fail(field, Words.t("field-name"));
+            None
+        }
+    }
+}
+
+/// A number as people type it: a point or a comma for the decimals, either minus.
+pub(crate) fn parse_number(text: &str) -> Option<f64> {
+    let plain = text.trim().replace('\u{2212}', "-").replace(',', ".");
+    plain.parse::<f64>().ok().filter(|n| n.is_finite())
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use upland_core::quantity::range;
+
+    fn form(value: &str) -> Form {
+        Form::from_pairs([("x".to_owned(), value.to_owned())])
+    }
+
+    #[test]
+    fn what_was_typed_stays_beside_its_error() {
+        let mut f = form(" 95 ");
+        assert_eq!(f.needed("x", Measure::Degrees, range::LATITUDE, Units::Metric), None);
+        assert_eq!(f.get("x"), "95");
+        assert!(f.error("x").contains("90"), "{}", f.error("x"));
+    }
+
+    #[test]
+    fn numbers_as_people_type_them() {
+        assert_eq!(parse_number("\u{2212}36,1"), Some(-36.1));
+        assert_eq!(parse_number("1e999"), None);
+        assert_eq!(parse_number("twelve"), None);
+    }
+
+    #[test]
+    fn us_units_are_checked_in_si() {
+        let mut f = form("1.25");
+        let rate = f.measure("x", Measure::Rate, range::RATE, Units::Us).unwrap();
+        assert!((rate - 31.75).abs() < 1e-9);
+        let mut f = form("9");
+        assert_eq!(f.measure("x", Measure::Rate, range::RATE, Units::Us), None);
+        assert!(f.error("x").contains("5.91 in/h"), "{}", f.error("x"));
+    }
+}

@@ -1,0 +1,9 @@
+//! What stands between the network and the handlers.
+
+pub(crate) mod errors;
+pub(crate) mod headers;
+pub(crate) mod log;
+pub(crate) mod password;
+pub(crate) mod posted;
+pub(crate) mod sessions;
+pub(crate) mod signed_in;

@@ -1,0 +1,61 @@
+pub(crate) mod create;
+pub(crate) mod edit;
+pub(crate) mod new;
+pub(crate) mod update;
+
+use upland_core::controller::Preset;
+use upland_store::{PlaceRecord, Versioned};
+
+use crate::app::App;
+use crate::error::PageError;
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::pages::controller_form::{ControllerFormTemplate, base_months, preset_links, scopes, storages};
+use crate::pages::desk::Desk;
+use crate::pages::shell::{Shell, View};
+use crate::pages::spine::{Spine, Step};
+use crate::words::Words;
+
+/// The form's page for a new controller.
+async fn new_page(
+    app: &App,
+    user: &SignedIn,
+    place: &Versioned<PlaceRecord>,
+    preset: Preset,
+    form: Form,
+) -> Result<ControllerFormTemplate, PageError> {
+    let post_to = format!("/places/{}/controllers", place.id);
+    let shell = Shell::of(app, user, View::Places, "form", Words.t("controller-new"), &post_to).await?;
+    Ok(ControllerFormTemplate {
+        shell,
+        form,
+        is_new: true,
+        place: place.value.name.clone(),
+        place_href: format!("/places/{}", place.id),
+        presets: preset_links(place.id, preset),
+        storages: storages(),
+        scopes: scopes(),
+        base_months: base_months(),
+        spine: None,
+        post_to,
+    })
+}
+
+/// The form's page for a known controller.
+async fn edit_page(app: &App, user: &SignedIn, desk: &Desk, form: Form) -> Result<ControllerFormTemplate, PageError> {
+    let post_to = format!("/controllers/{}", desk.controller.id);
+    let shell = Shell::of(app, user, View::Places, "form", Words.t("step-controller"), &post_to).await?;
+    Ok(ControllerFormTemplate {
+        shell,
+        form,
+        is_new: false,
+        place: desk.at.place.value.name.clone(),
+        place_href: format!("/places/{}", desk.at.place.id),
+        presets: Vec::new(),
+        storages: storages(),
+        scopes: scopes(),
+        base_months: base_months(),
+        spine: Some(Spine::of(desk, Step::Controller)),
+        post_to,
+    })
+}

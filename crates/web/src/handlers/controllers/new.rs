@@ -1,0 +1,26 @@
+use actix_web::web;
+use upland_core::controller::{Controller, Preset};
+use upland_core::word::Word;
+use uuid::Uuid;
+
+use super::new_page;
+use crate::app::App;
+use crate::error::Page;
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::pages::controller_form::filled;
+
+/// A form filled in from a preset.
+pub(crate) async fn new(
+    app: web::Data<App>,
+    user: SignedIn,
+    place: web::Path<Uuid>,
+    query: web::Query<Vec<(String, String)>>,
+) -> Page {
+    let place = user.account.place(*place).await?;
+    let query = Form::from_pairs(query.into_inner());
+    let preset = Preset::of_word(query.get("preset")).unwrap_or(Preset::Monthly);
+    let form = filled(&Controller::new(String::new(), preset.capability()), 0);
+    page(&new_page(&app, &user, &place, preset, form).await?)
+}

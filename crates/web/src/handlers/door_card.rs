@@ -1,0 +1,52 @@
+use actix_web::web;
+use chrono::Datelike;
+use upland_core::quantity::MonthOfYear;
+use uuid::Uuid;
+
+use crate::app::App;
+use crate::charts::{Strip, StripInput};
+use crate::error::Page;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::handlers::strips::strip_days;
+use crate::pages::desk::Desk;
+use crate::pages::door_card::*;
+use crate::pages::shell::stylesheets;
+use crate::pages::stations::missing_note;
+use crate::words::Words;
+
+/// The card as it would be printed now.
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
+    let w = Words;
+    let desk = Desk::load(&user.account, *id).await?;
+    let today = app.clock.today(desk.at.zone);
+    let now = MonthOfYear::ALL[today.month0() as usize];
+    let budget = desk.budget();
+    let strip = match (&budget, desk.normals()) {
+        (Ok(b), Ok(normals)) => {
+            let days = strip_days(&user, &desk.at, today).await?;
+            Some(Strip::card(&StripInput { normals, group: b.groups.first(), days: &days, today, units: user.units }))
+        }
+        _ => None,
+    };
+    let c = desk.controller();
+    let used = w.t2("stations-used", c.stations.len().to_string(), c.capability.stations.to_string());
+    page(&DoorCardTemplate {
+        w,
+        css: stylesheets(),
+        back: format!("/controllers/{id}/year"),
+        controller: c.name.clone(),
+        place: w.t2("card-place", &desk.at.place.value.name, used),
+        issued: issued(today),
+        by: user.user.name.clone(),
+        company: user.user.account_name.clone(),
+        card: desk.controller.version.to_string(),
+        strip,
+        stations: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_stations(c, b)),
+        months: card_months(now),
+        programs: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_programs(c, b, now)),
+        percent_note: percent_note(c),
+        fewer: budget.as_ref().map_or_else(|_| String::new(), fewer_line),
+        note: missing_note(&budget),
+    })
+}

@@ -1,0 +1,66 @@
+//! One folder a noun, one file a verb.
+
+pub(crate) mod conflicts;
+pub(crate) mod controllers;
+pub(crate) mod door_card;
+pub(crate) mod health;
+pub(crate) mod places;
+pub(crate) mod reference;
+pub(crate) mod saving;
+pub(crate) mod sign_in;
+pub(crate) mod stations;
+pub(crate) mod strips;
+pub(crate) mod today;
+pub(crate) mod undo;
+pub(crate) mod units;
+pub(crate) mod weather;
+pub(crate) mod year;
+
+use actix_web::HttpResponse;
+use actix_web::http::header::{CACHE_CONTROL, LOCATION};
+use askama::Template;
+
+use crate::error::Page;
+
+/// A rendered page. Pages are private to their user and never kept by a cache.
+pub(crate) fn page(template: &impl Template) -> Page {
+    answered(HttpResponse::Ok(), template)
+}
+
+/// A form shown again because something in it cannot stand.
+pub(crate) fn invalid(template: &impl Template) -> Page {
+    answered(HttpResponse::UnprocessableEntity(), template)
+}
+
+/// A change that was made on an old version: both sides are shown.
+pub(crate) fn conflict(template: &impl Template) -> Page {
+    answered(HttpResponse::Conflict(), template)
+}
+
+fn answered(mut response: actix_web::HttpResponseBuilder, template: &impl Template) -> Page {
+    let body = template.render()?;
+    Ok(response.content_type("text/html; charset=utf-8").insert_header((CACHE_CONTROL, "no-store")).body(body))
+}
+
+/// Sends the browser to an address of ours after a change.
+pub(crate) fn go(to: &str) -> Page {
+    Ok(HttpResponse::SeeOther().insert_header((LOCATION, own_address(to))).finish())
+}
+
+/// An address within the application; anything else becomes the first page.
+fn own_address(to: &str) -> &str {
+    let inside =
+        to.starts_with('/') && !to.starts_with("//") && !to.contains('\\') && !to.chars().any(char::is_control);
+    if inside { to } else { "/" }
+}
+
+#[cfg(test)]
+mod tests {
+    #[test]
+    fn only_our_own_addresses_are_gone_to() {
+        assert_eq!(super::own_address("/places?x=1"), "/places?x=1");
+        for foreign in ["https://example.com", "//example.com", "/\\example.com", "javascript:alert(1)", "/a\nb", ""] {
+            assert_eq!(super::own_address(foreign), "/");
+        }
+    }
+}

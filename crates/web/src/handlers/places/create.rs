@@ -1,0 +1,25 @@
+use actix_web::web;
+use uuid::Uuid;
+
+use super::form_page;
+use crate::app::App;
+use crate::error::Page;
+use crate::guard::posted::Posted;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::saving::{action, place_write};
+use crate::handlers::{go, invalid};
+use crate::pages::place_form::read;
+use crate::show::Units;
+
+/// Makes a place; the next step is its controller.
+pub(crate) async fn create(app: web::Data<App>, user: SignedIn, Posted(mut form): Posted) -> Page {
+    // The height was typed under the label of the page, whatever units are chosen on it.
+    let Some(place) = read(&mut form, user.units, None) else {
+        return invalid(&form_page(&app, &user, form, None).await?);
+    };
+    let id = Uuid::new_v4();
+    let writes = vec![place_write(id, 0, None, Some(place))];
+    user.account.apply(&action(&app, &user, &form, "why-place-new", writes)).await?;
+    user.account.set_units(user.user.id, Units::of_word(form.get("units")).word()).await?;
+    go(&format!("/places/{id}/controllers/new"))
+}

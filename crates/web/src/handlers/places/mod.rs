@@ -1,0 +1,56 @@
+pub(crate) mod create;
+pub(crate) mod edit;
+pub(crate) mod list;
+pub(crate) mod new;
+pub(crate) mod update;
+
+use upland_store::{PlaceRecord, Versioned};
+
+use crate::app::App;
+use crate::error::PageError;
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::pages::place_form::{PlaceFormTemplate, unit_choices, zones};
+use crate::pages::places::ControllerLink;
+use crate::pages::shell::{Shell, View};
+use crate::show::Measure;
+use crate::words::Words;
+
+/// The form's page, for a new place or a known one.
+async fn form_page(
+    app: &App,
+    user: &SignedIn,
+    form: Form,
+    place: Option<&Versioned<PlaceRecord>>,
+) -> Result<PlaceFormTemplate, PageError> {
+    let w = Words;
+    let (title, path) = match place {
+        Some(p) => (p.value.name.clone(), format!("/places/{}", p.id)),
+        None => (w.t("place-new"), "/places".to_owned()),
+    };
+    let shell = Shell::of(app, user, View::Places, "form", title, &path).await?;
+    let controllers = match place {
+        Some(place) => user.account.controllers().await?.into_iter().filter(|c| c.value.place_id == place.id).collect(),
+        None => Vec::new(),
+    };
+    Ok(PlaceFormTemplate {
+        shell,
+        form,
+        is_new: place.is_none(),
+        height_unit: Measure::Height.unit(user.units),
+        zones: zones(),
+        units: unit_choices(),
+        controllers: controllers
+            .iter()
+            .map(|c| ControllerLink {
+                href: format!("/controllers/{}/year", c.id),
+                name: c.value.controller.name.clone(),
+                stations: w.count("stations-count", c.value.controller.stations.len()),
+            })
+            .collect(),
+        weather_href: format!("{path}/weather"),
+        new_controller: format!("{path}/controllers/new"),
+        post_to: path,
+        spine: None,
+    })
+}

@@ -1,0 +1,13 @@
+use actix_web::web;
+
+use super::form_page;
+use crate::app::App;
+use crate::error::Page;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::pages::place_form::empty;
+
+/// An empty form.
+pub(crate) async fn new(app: web::Data<App>, user: SignedIn) -> Page {
+    page(&form_page(&app, &user, empty(user.units), None).await?)
+}

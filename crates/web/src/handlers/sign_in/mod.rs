@@ -1,0 +1,22 @@
+pub(crate) mod out;
+pub(crate) mod show;
+pub(crate) mod submit;
+
+use askama::Template;
+
+use crate::form::Form;
+use crate::pages::shell::stylesheets;
+use crate::words::Words;
+
+#[derive(Template)]
+#[template(path = "sign_in.html")]
+struct SignInTemplate {
+    w: Words,
+    css: [String; 2],
+    token: String,
+    form: Form,
+}
+
+fn template(token: String, form: Form) -> SignInTemplate {
+    SignInTemplate { w: Words, css: stylesheets(), token, form }
+}

@@ -1,0 +1,19 @@
+use actix_web::web;
+use uuid::Uuid;
+
+use super::sheet;
+use crate::error::Page;
+use crate::guard::posted::Posted;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::pages::desk::Desk;
+use crate::pages::stations::{StationsLiveTemplate, read};
+use crate::words::Words;
+
+/// What a change that is not saved would give: the worked-out cells, errors and the open working.
+pub(crate) async fn preview(user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
+    let desk = Desk::load(&user.account, *id).await?;
+    let open = form.get("open").parse().ok();
+    let controller = read(&mut form, desk.controller(), user.units);
+    page(&StationsLiveTemplate { w: Words, sheet: sheet(&desk, &user, form, &controller, open) })
+}

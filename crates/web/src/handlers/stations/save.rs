@@ -1,0 +1,29 @@
+use actix_web::web;
+use uuid::Uuid;
+
+use super::stations_page;
+use crate::app::App;
+use crate::error::Page;
+use crate::guard::posted::Posted;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::invalid;
+use crate::handlers::saving::save_controller;
+use crate::pages::desk::Desk;
+use crate::pages::stations::read;
+
+/// Saves the worksheet: all of it, or nothing while a cell cannot stand.
+pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
+    let desk = Desk::load(&user.account, *id).await?;
+    let controller = read(&mut form, desk.controller(), user.units);
+    if form.is_sound()
+        && let Err(error) = controller.check()
+    {
+        // Cells were checked one by one; what is left hangs between them.
+        form.fail("sheet", error.to_string());
+    }
+    if !form.is_sound() {
+        return invalid(&stations_page(&app, &user, &desk, form, &controller, None).await?);
+    }
+    let address = format!("/controllers/{id}/stations");
+    save_controller(&app, &user, &desk, form, controller, "why-stations", [&address, &address]).await
+}

@@ -1,0 +1,64 @@
+use actix_web::web;
+use chrono::Datelike;
+use chrono_tz::Tz;
+use upland_core::quantity::MonthOfYear;
+
+use crate::app::App;
+use crate::charts::DayArc;
+use crate::error::Page;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::pages::desk::{Desk, PlaceDesk};
+use crate::pages::places::place_rows;
+use crate::pages::shell::{Shell, View};
+use crate::pages::today::{TodayTemplate, dial_rows, normal_now, todos};
+use crate::show::{Measure, month_long, weekday};
+use crate::words::Words;
+
+/// The almanac page for the date.
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
+    let w = Words;
+    let places = user.account.places().await?;
+    let controllers = user.account.controllers().await?;
+    let all_series = user.account.all_series().await?;
+    let mut place_desks = Vec::new();
+    for place in &places {
+        place_desks.push(PlaceDesk::load(&user.account, place.id).await?);
+    }
+    let desks: Vec<Desk> = controllers
+        .iter()
+        .filter_map(|c| {
+            let at = place_desks.iter().find(|p| p.place.id == c.value.place_id)?;
+            Some(Desk { controller: c.clone(), at: at.clone() })
+        })
+        .collect();
+    // The date stands at the first place that has weather, else at the first one.
+    let home = place_desks.iter().find(|p| p.weather.is_some()).or(place_desks.first());
+    let zone = home.map_or(Tz::UTC, |p| p.zone);
+    let now = app.clock.local(zone);
+    let today = now.date();
+    let today_at = |d: &Desk| app.clock.today(d.at.zone);
+    let (groups, most) = dial_rows(&desks, today_at);
+    let month = MonthOfYear::ALL[today.month0() as usize];
+    let arc = home.map(|p| {
+        let position = &p.place.value.position;
+        DayArc::draw(position.latitude_deg(), position.longitude_deg(), p.zone, now)
+    });
+    let series: Vec<_> = all_series.into_iter().map(|(s, _)| (s.id, s.value)).collect();
+    let days = if chrono::NaiveDate::from_ymd_opt(today.year(), 2, 29).is_some() { 366 } else { 365 };
+    let shell = Shell::of(&app, &user, View::Today, "today", w.t("nav-today"), "/").await?;
+    page(&TodayTemplate {
+        day: today.day().to_string(),
+        weekday: weekday(today),
+        month_year: w.t2("month-year", month_long(month), today.year().to_string()),
+        of_year: w.t2("today-day-of", today.ordinal().to_string(), days.to_string()),
+        arc,
+        normal: home.and_then(|p| normal_now(p, today, user.units)),
+        month: month_long(month),
+        scale: Measure::DepthADay.show(most, user.units),
+        todo: todos(&desks, today_at),
+        places: place_rows(&places, &controllers, &series, user.units),
+        groups,
+        shell,
+    })
+}

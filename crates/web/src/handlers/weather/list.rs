@@ -1,0 +1,19 @@
+use actix_web::web;
+
+use crate::app::App;
+use crate::error::Page;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::pages::shell::{Shell, View};
+use crate::pages::weather::{WeatherTemplate, series_rows};
+use crate::words::Words;
+
+/// The company's series of weather.
+pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
+    let series = user.account.all_series().await?;
+    let places = user.account.places().await?;
+    let used_by = |id| places.iter().filter(|p| p.value.series_id == Some(id)).map(|p| p.value.name.clone()).collect();
+    let rows = series_rows(&series, None, used_by, user.units);
+    let shell = Shell::of(&app, &user, View::Weather, "weather", Words.t("weather-title"), "/weather").await?;
+    page(&WeatherTemplate { shell, rows })
+}

@@ -1,0 +1,64 @@
+use actix_web::web;
+use upland_formats::weather::MAX_BYTES;
+use uuid::Uuid;
+
+use crate::app::App;
+use crate::error::{Page, PageError};
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::{invalid, page};
+use crate::pages::desk::Desk;
+use crate::pages::places::ControllerLink;
+use crate::pages::shell::{Shell, View};
+use crate::pages::spine::{Spine, Step};
+use crate::pages::weather::{PlaceWeatherTemplate, series_rows};
+use crate::words::Words;
+
+/// The weather that a place looks at, and the two ways to get one.
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, place: web::Path<Uuid>) -> Page {
+    page(&place_weather(&app, &user, *place, String::new()).await?)
+}
+
+/// The same page with an error beside the file.
+pub(super) async fn show_with_error(app: &App, user: &SignedIn, place: Uuid, error: String) -> Page {
+    invalid(&place_weather(app, user, place, error).await?)
+}
+
+async fn place_weather(
+    app: &App,
+    user: &SignedIn,
+    id: Uuid,
+    file_error: String,
+) -> Result<PlaceWeatherTemplate, PageError> {
+    let w = Words;
+    let place = user.account.place(id).await?;
+    let series = user.account.all_series().await?;
+    let controllers: Vec<_> =
+        user.account.controllers().await?.into_iter().filter(|c| c.value.place_id == id).collect();
+    let spine = match controllers.first() {
+        Some(first) => Some(Spine::of(&Desk::load(&user.account, first.id).await?, Step::Weather)),
+        None => None,
+    };
+    let post_to = format!("/places/{id}/weather");
+    let shell = Shell::of(app, user, View::Places, "weather", w.t("step-weather"), &post_to).await?;
+    Ok(PlaceWeatherTemplate {
+        shell,
+        rows: series_rows(&series, Some((&place.value.position, place.value.series_id)), |_| Vec::new(), user.units),
+        place: place.value.name.clone(),
+        place_id: id.to_string(),
+        version: place.version,
+        action: Uuid::new_v4().to_string(),
+        normals_href: format!("{post_to}/normals"),
+        post_to,
+        file_error,
+        controllers: controllers
+            .iter()
+            .map(|c| ControllerLink {
+                href: format!("/controllers/{}/year", c.id),
+                name: c.value.controller.name.clone(),
+                stations: w.count("stations-count", c.value.controller.stations.len()),
+            })
+            .collect(),
+        spine,
+        most_bytes: MAX_BYTES,
+    })
+}

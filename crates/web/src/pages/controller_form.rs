@@ -1,0 +1,194 @@
+use upland_core::controller::{
+    BaseMonth, Capability, CapabilityError, Controller, ControllerError, PercentScope, PercentStorage, Preset,
+};
+use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
+use upland_core::word::Word;
+use uuid::Uuid;
+
+use super::Choice;
+use super::shell::Shell;
+use super::spine::Spine;
+use crate::form::Form;
+use crate::show::{Measure, Units, month_long, number, percent};
+use crate::words::Words;
+
+/// A new controller, or one that is changed.
+#[derive(askama::Template)]
+#[template(path = "controller_form.html")]
+pub(crate) struct ControllerFormTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) form: Form,
+    pub(crate) post_to: String,
+    pub(crate) is_new: bool,
+    pub(crate) place: String,
+    pub(crate) place_href: String,
+    pub(crate) presets: Vec<PresetLink>,
+    pub(crate) storages: Vec<Choice>,
+    pub(crate) scopes: Vec<Choice>,
+    pub(crate) base_months: Vec<Choice>,
+    pub(crate) spine: Option<Spine>,
+}
+
+/// A starting point for a new controller.
+#[derive(Debug, Clone)]
+pub(crate) struct PresetLink {
+    pub(crate) href: String,
+    pub(crate) name: String,
+    pub(crate) what: String,
+    pub(crate) current: bool,
+}
+
+pub(crate) fn preset_links(place: Uuid, current: Preset) -> Vec<PresetLink> {
+    let w = Words;
+    Preset::ALL
+        .map(|p| PresetLink {
+            href: format!("/places/{place}/controllers/new?preset={}", p.word()),
+            name: w.t(match p {
+                Preset::Plain => "preset-plain",
+                Preset::Monthly => "preset-monthly",
+                Preset::Fine => "preset-fine",
+            }),
+            what: summary(&p.capability()),
+            current: p == current,
+        })
+        .to_vec()
+}
+
+/// A capability in a line.
+pub(crate) fn summary(c: &Capability) -> String {
+    Words.with(
+        "capability-line",
+        &[
+            ("stations", &c.stations.to_string()),
+            ("min", &c.percent_min.get().to_string()),
+            ("max", &percent(c.percent_max.get())),
+            ("step", &c.percent_step.get().to_string()),
+            ("run", &number(c.run_step.minutes(), usize::from(c.run_step.seconds() % 60 != 0))),
+        ],
+    )
+}
+
+pub(crate) fn storages() -> Vec<Choice> {
+    vec![Choice::new("by_month", Words.t("storage-by-month")), Choice::new("single", Words.t("storage-single"))]
+}
+
+pub(crate) fn scopes() -> Vec<Choice> {
+    vec![Choice::new("all_programs", Words.t("scope-all")), Choice::new("each_program", Words.t("scope-each"))]
+}
+
+pub(crate) fn base_months() -> Vec<Choice> {
+    let peak = std::iter::once(Choice::new("peak", Words.t("base-peak")));
+    peak.chain(MonthOfYear::ALL.map(|m| Choice::new(m.number().to_string(), month_long(m)))).collect()
+}
+
+/// The form of a controller as it stands.
+pub(crate) fn filled(c: &Controller, version: i32) -> Form {
+    let k = &c.capability;
+    let mut form = Form::default();
+    form.set("action", Uuid::new_v4().to_string());
+    form.set("version", version.to_string());
+    form.set("name", &c.name);
+    form.set("stations", k.stations.to_string());
+    form.set("percent_min", k.percent_min.get().to_string());
+    form.set("percent_max", k.percent_max.get().to_string());
+    form.set("percent_step", k.percent_step.get().to_string());
+    form.set("storage", k.percent_storage.word());
+    form.set("scope", k.percent_scope.word());
+    form.set("run_step", k.run_step.seconds().to_string());
+    form.set("run_max", Measure::Plain.typed(k.run_max.minutes(), Units::Metric));
+    form.set("watering_days", k.watering_days.to_string());
+    form.set(
+        "base_month",
+        match c.base_month {
+            BaseMonth::Peak => "peak".to_owned(),
+            BaseMonth::Month(m) => m.number().to_string(),
+        },
+    );
+    form
+}
+
+/// Reads the form into a controller that keeps the programs and stations of the one before.
+pub(crate) fn read(form: &mut Form, before: &Controller) -> Option<Controller> {
+    let name = form.name("name");
+    let capability = read_capability(form);
+    let base_month = match form.get("base_month") {
+        "" | "peak" => Some(BaseMonth::Peak),
+        number => number.parse().ok().and_then(MonthOfYear::new).map(BaseMonth::Month),
+    };
+    if base_month.is_none() {
+        form.fail("base_month", Words.t("field-choice"));
+    }
+    let changed = Controller { name: name?, capability: capability?, base_month: base_month?, ..before.clone() };
+    if let Err(error) = changed.check() {
+        explain(form, &error);
+    }
+    form.is_sound().then_some(changed)
+}
+
+fn read_capability(form: &mut Form) -> Option<Capability> {
+    let stations = form.whole("stations", range::STATIONS);
+    let [min, max] = ["percent_min", "percent_max"].map(|f| form.whole::<u16>(f, range::PERCENT));
+    let step = form.whole::<u16>("percent_step", range::PERCENT_STEP);
+    let run_step = form.whole::<u32>("run_step", range::RUN_STEP_SECONDS);
+    let run_max = form.needed("run_max", Measure::Plain, range::RUN_MAX_MINUTES, Units::Metric);
+    let watering_days = form.whole("watering_days", range::WATERING_DAYS);
+    let storage = PercentStorage::of_word(form.get("storage"));
+    let scope = PercentScope::of_word(form.get("scope"));
+    for (field, sound) in [("storage", storage.is_ok()), ("scope", scope.is_ok())] {
+        if !sound {
+            form.fail(field, Words.t("field-choice"));
+        }
+    }
+    let capability = Capability {
+        stations: stations?,
+        percent_min: Percent::new(min?).ok()?,
+        percent_max: Percent::new(max?).ok()?,
+        percent_step: Percent::new(step?).ok()?,
+        percent_storage: storage.ok()?,
+        percent_scope: scope.ok()?,
+        run_step: RunTime::from_seconds(run_step?),
+        run_max: RunTime::from_minutes(run_max?).ok()?,
+        watering_days: watering_days?,
+    };
+    match capability.checked() {
+        Ok(capability) => Some(capability),
+        Err(error) => {
+            explain(form, &ControllerError::Capability(error));
+            None
+        }
+    }
+}
+
+/// Puts what the core refuses beside the field that it is about.
+fn explain(form: &mut Form, error: &ControllerError) {
+    let w = Words;
+    match error {
+        ControllerError::Capability(CapabilityError::PercentRangeEmpty { .. }) => {
+            form.fail("percent_max", w.t("capability-range-empty"))
+        }
+        ControllerError::Capability(CapabilityError::HundredOutside { .. }) => {
+            form.fail("percent_max", w.t("capability-hundred"))
+        }
+        ControllerError::Capability(CapabilityError::RunMaxUnderStep) => {
+            form.fail("run_max", w.t("capability-run-max"))
+        }
+        ControllerError::NoSuchTerminal { number, .. } => {
+            form.fail("stations", w.t1("capability-station-in-use", number.to_string()))
+        }
+        ControllerError::CannotDial { letter, month, percent: p, .. } => form.fail(
+            "percent_step",
+            w.with(
+                "capability-month-in-use",
+                &[
+                    ("program", &letter.get().to_string()),
+                    ("month", &month_long(*month)),
+                    ("percent", &percent(p.get())),
+                ],
+            ),
+        ),
+        ControllerError::TooManyWaterings { letter, waterings, .. } => {
+            form.fail("watering_days", w.t2("capability-days-in-use", letter.get().to_string(), waterings.to_string()));
+        }
+        other => form.fail("name", other.to_string()),
+    }
+}

@@ -1,0 +1,110 @@
+//! A controller with its place and its weather: what the steps of a controller look at.
+
+use chrono_tz::Tz;
+use upland_core::budget::{BudgetError, YearBudget, year_budget};
+use upland_core::climate::normals::Normals;
+use upland_core::controller::Controller;
+use upland_store::{
+    Account, ControllerRecord, NormalsVariant, PlaceRecord, RevisionSummary, SeriesRecord, StoreError, Versioned,
+};
+use uuid::Uuid;
+
+/// The weather that a place looks at.
+#[derive(Debug, Clone)]
+pub(crate) struct Weather {
+    pub(crate) series: Versioned<SeriesRecord>,
+    pub(crate) revision: RevisionSummary,
+    pub(crate) variants: Vec<NormalsVariant>,
+}
+
+impl Weather {
+    pub(crate) async fn load(account: &Account, series_id: Uuid) -> Result<Self, StoreError> {
+        let (series, revision) = account.series(series_id).await?;
+        Ok(Self { series, revision, variants: account.normals(series_id).await? })
+    }
+
+    /// The normals themselves.
+    pub(crate) fn normals(&self) -> Option<&Normals> {
+        self.variants.iter().find(|v| v.variant.is_empty()).map(|v| &v.normals)
+    }
+
+    /// Whether the normals were typed by hand.
+    pub(crate) fn is_typed(&self) -> bool {
+        self.revision.day_count == 0
+    }
+}
+
+/// A place with the weather it looks at.
+#[derive(Debug, Clone)]
+pub(crate) struct PlaceDesk {
+    pub(crate) place: Versioned<PlaceRecord>,
+    pub(crate) zone: Tz,
+    pub(crate) weather: Option<Weather>,
+}
+
+impl PlaceDesk {
+    pub(crate) async fn load(account: &Account, place_id: Uuid) -> Result<Self, StoreError> {
+        let place = account.place(place_id).await?;
+        let weather = match place.value.series_id {
+            Some(id) => Some(Weather::load(account, id).await?),
+            None => None,
+        };
+        let zone = zone_of(&place.value);
+        Ok(Self { place, zone, weather })
+    }
+
+    /// Distance from the weather station, km; none for typed normals.
+    pub(crate) fn distance_km(&self) -> Option<f64> {
+        let weather = self.weather.as_ref().filter(|w| !w.is_typed())?;
+        Some(weather.series.value.position.distance_km(&self.place.value.position))
+    }
+}
+
+/// The time zone of a place; a name that is not known any more counts as UTC.
+pub(crate) fn zone_of(place: &PlaceRecord) -> Tz {
+    place.time_zone.parse().unwrap_or(Tz::UTC)
+}
+
+/// A controller's desk.
+#[derive(Debug, Clone)]
+pub(crate) struct Desk {
+    pub(crate) controller: Versioned<ControllerRecord>,
+    pub(crate) at: PlaceDesk,
+}
+
+/// Why there are no figures yet.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Missing {
+    /// The place looks at no weather.
+    Weather,
+    /// The budget has nothing to take a share of.
+    Budget(BudgetError),
+}
+
+impl Desk {
+    pub(crate) async fn load(account: &Account, controller_id: Uuid) -> Result<Self, StoreError> {
+        let controller = account.controller(controller_id).await?;
+        let at = PlaceDesk::load(account, controller.value.place_id).await?;
+        Ok(Self { controller, at })
+    }
+
+    pub(crate) fn controller(&self) -> &Controller {
+        &self.controller.value.controller
+    }
+
+    pub(crate) fn normals(&self) -> Result<&Normals, Missing> {
+        self.at.weather.as_ref().and_then(Weather::normals).ok_or(Missing::Weather)
+    }
+
+    pub(crate) fn budget(&self) -> Result<YearBudget, Missing> {
+        budget_of(self.controller(), self.normals())
+    }
+}
+
+/// The budget of a controller that may not be saved yet.
+pub(crate) fn budget_of(controller: &Controller, normals: Result<&Normals, Missing>) -> Result<YearBudget, Missing> {
+    if controller.stations.is_empty() {
+        return Err(Missing::Budget(BudgetError::NoStations));
+    }
+    year_budget(controller, normals?).map_err(Missing::Budget)
+}

@@ -1,0 +1,29 @@
+//! View models: text ready to show, units included.
+
+pub(crate) mod controller_form;
+pub(crate) mod desk;
+pub(crate) mod door_card;
+pub(crate) mod place_form;
+pub(crate) mod places;
+pub(crate) mod reference;
+pub(crate) mod shell;
+pub(crate) mod spine;
+pub(crate) mod stations;
+pub(crate) mod today;
+pub(crate) mod weather;
+pub(crate) mod weather_file;
+pub(crate) mod working;
+pub(crate) mod year;
+
+/// A choice of a select.
+#[derive(Debug, Clone)]
+pub(crate) struct Choice {
+    pub(crate) value: String,
+    pub(crate) label: String,
+}
+
+impl Choice {
+    pub(crate) fn new(value: impl Into<String>, label: impl Into<String>) -> Self {
+        Self { value: value.into(), label: label.into() }
+    }
+}

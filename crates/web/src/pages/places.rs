@@ -1,0 +1,78 @@
+use upland_store::{ControllerRecord, PlaceRecord, SeriesRecord, Versioned};
+use uuid::Uuid;
+
+use super::shell::Shell;
+use crate::show::{Measure, Units};
+use crate::words::Words;
+
+/// A place with its controllers, as a list shows it.
+#[derive(Debug, Clone)]
+pub(crate) struct PlaceRow {
+    pub(crate) href: String,
+    pub(crate) name: String,
+    pub(crate) position: String,
+    pub(crate) weather: String,
+    pub(crate) weather_href: String,
+    pub(crate) has_weather: bool,
+    pub(crate) controllers: Vec<ControllerLink>,
+    pub(crate) new_controller: String,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct ControllerLink {
+    pub(crate) href: String,
+    pub(crate) name: String,
+    pub(crate) stations: String,
+}
+
+#[derive(askama::Template)]
+#[template(path = "places.html")]
+pub(crate) struct PlacesTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) places: Vec<PlaceRow>,
+}
+
+/// Rows of the list of places.
+pub(crate) fn place_rows(
+    places: &[Versioned<PlaceRecord>],
+    controllers: &[Versioned<ControllerRecord>],
+    series: &[(Uuid, SeriesRecord)],
+    units: Units,
+) -> Vec<PlaceRow> {
+    let w = Words;
+    places
+        .iter()
+        .map(|place| {
+            let p = &place.value;
+            let weather = p.series_id.and_then(|id| series.iter().find(|(s, _)| *s == id));
+            let (lat, lon) = (p.position.latitude_deg(), p.position.longitude_deg());
+            PlaceRow {
+                href: format!("/places/{}", place.id),
+                name: p.name.clone(),
+                position: w.with(
+                    "place-position",
+                    &[
+                        ("lat", &Measure::Degrees.show(lat.abs(), units)),
+                        ("ns", &w.t(if lat < 0.0 { "south" } else { "north" })),
+                        ("lon", &Measure::Degrees.show(lon.abs(), units)),
+                        ("ew", &w.t(if lon < 0.0 { "west" } else { "east" })),
+                        ("z", &Measure::Height.show(p.position.elevation_m(), units)),
+                    ],
+                ),
+                weather: weather.map_or_else(|| w.t("place-no-weather"), |(_, s)| s.name.clone()),
+                weather_href: format!("/places/{}/weather", place.id),
+                has_weather: weather.is_some(),
+                controllers: controllers
+                    .iter()
+                    .filter(|c| c.value.place_id == place.id)
+                    .map(|c| ControllerLink {
+                        href: format!("/controllers/{}/year", c.id),
+                        name: c.value.controller.name.clone(),
+                        stations: w.count("stations-count", c.value.controller.stations.len()),
+                    })
+                    .collect(),
+                new_controller: format!("/places/{}/controllers/new", place.id),
+            }
+        })
+        .collect()
+}

@@ -1,0 +1,136 @@
+//! The steps of a controller in the order of the work, and the next sensible one.
+
+use upland_core::budget::BudgetError;
+use uuid::Uuid;
+
+use super::desk::{Desk, Missing};
+use crate::words::Words;
+
+/// A step of the spine.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Step {
+    Place,
+    Controller,
+    Stations,
+    Weather,
+    Year,
+    DoorCard,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct StepLink {
+    pub(crate) href: String,
+    pub(crate) label: String,
+    pub(crate) state: &'static str,
+    pub(crate) state_word: String,
+    pub(crate) current: bool,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct NextStep {
+    pub(crate) href: String,
+    pub(crate) label: String,
+    pub(crate) reason: String,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct Spine {
+    pub(crate) place: String,
+    pub(crate) place_href: String,
+    pub(crate) controller: String,
+    pub(crate) steps: Vec<StepLink>,
+    pub(crate) next: Option<NextStep>,
+}
+
+impl Step {
+    const ALL: [Self; 6] = [Self::Place, Self::Controller, Self::Stations, Self::Weather, Self::Year, Self::DoorCard];
+
+    fn href(self, place: Uuid, controller: Uuid) -> String {
+        match self {
+            Self::Place => format!("/places/{place}"),
+            Self::Weather => format!("/places/{place}/weather"),
+            Self::Controller => format!("/controllers/{controller}"),
+            Self::Stations => format!("/controllers/{controller}/stations"),
+            Self::Year => format!("/controllers/{controller}/year"),
+            Self::DoorCard => format!("/controllers/{controller}/door-card"),
+        }
+    }
+
+    fn label(self) -> String {
+        Words.t(match self {
+            Self::Place => "step-place",
+            Self::Controller => "step-controller",
+            Self::Stations => "step-stations",
+            Self::Weather => "step-weather",
+            Self::Year => "step-year",
+            Self::DoorCard => "step-door-card",
+        })
+    }
+
+    /// `done`, `part`, `fault` or `todo`: the mark's name.
+    fn state(self, desk: &Desk, budget: &Result<(), Missing>, short_runs: bool) -> &'static str {
+        match self {
+            Self::Place | Self::Controller => "done",
+            Self::Stations if desk.controller().stations.is_empty() => "todo",
+            Self::Stations => "done",
+            Self::Weather if desk.at.weather.is_none() => "todo",
+            Self::Weather => "done",
+            Self::Year => match budget {
+                Ok(()) if short_runs => "part",
+                Ok(()) => "done",
+                Err(Missing::Budget(BudgetError::NoDemand(_) | BudgetError::NoDemandInBaseMonth(..))) => "fault",
+                Err(_) => "todo",
+            },
+            Self::DoorCard if budget.is_ok() => "done",
+            Self::DoorCard => "todo",
+        }
+    }
+}
+
+impl Spine {
+    pub(crate) fn of(desk: &Desk, current: Step) -> Self {
+        let (place, controller) = (desk.at.place.id, desk.controller.id);
+        let budget = desk.budget();
+        let short_runs = budget.as_ref().is_ok_and(|b| {
+            b.groups.iter().any(|g| g.months.iter().any(upland_core::budget::MonthBudget::has_short_run))
+        });
+        let state_of = |step: Step| step.state(desk, &budget.as_ref().map(|_| ()).map_err(|m| *m), short_runs);
+        let w = Words;
+        let steps = Step::ALL
+            .map(|step| {
+                let state = state_of(step);
+                StepLink {
+                    href: step.href(place, controller),
+                    label: step.label(),
+                    state,
+                    state_word: w.t(match state {
+                        "done" => "state-done",
+                        "part" => "state-part",
+                        "fault" => "state-fault",
+                        _ => "state-todo",
+                    }),
+                    current: step == current,
+                }
+            })
+            .to_vec();
+        let next = Step::ALL.into_iter().find(|s| *s != current && matches!(state_of(*s), "todo" | "fault"));
+        let next =
+            next.or((current != Step::DoorCard && budget.is_ok()).then_some(Step::DoorCard)).map(|step| NextStep {
+                href: step.href(place, controller),
+                label: w.t1("next-step", step.label()),
+                reason: w.t(match step {
+                    Step::Stations => "next-stations",
+                    Step::Weather => "next-weather",
+                    Step::Year => "next-year",
+                    _ => "next-door-card",
+                }),
+            });
+        Self {
+            place: desk.at.place.value.name.clone(),
+            place_href: Step::Place.href(place, controller),
+            controller: desk.controller().name.clone(),
+            steps,
+            next,
+        }
+    }
+}

@@ -1,0 +1,444 @@
+//! The worksheet: what is entered on the left, what is worked out on the right.
+
+use upland_core::budget::{StationBase, YearBudget};
+use upland_core::controller::{Controller, ProgramLetter, Station, name_is_sound};
+use upland_core::landscape::{Plant, Provenance, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::quantity::{RateMmPerHour, range};
+use upland_core::word::{Word, plant_of, plant_word};
+
+use super::Choice;
+use super::desk::Missing;
+use super::shell::Shell;
+use super::spine::Spine;
+use super::working::{Provenances, StationWorking};
+use crate::charts::Strip;
+use crate::form::Form;
+use crate::show::{Measure, Units, number};
+use crate::words::Words;
+
+#[derive(askama::Template)]
+#[template(path = "stations.html")]
+pub(crate) struct StationsTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) strip: Option<[Strip; 2]>,
+    pub(crate) sheet: Sheet,
+    pub(crate) post_to: String,
+    pub(crate) preview_to: String,
+}
+
+/// The live answer to a change that is not saved yet: the pieces that are swapped in.
+#[derive(askama::Template)]
+#[template(path = "parts/stations_live.html")]
+pub(crate) struct StationsLiveTemplate {
+    pub(crate) w: Words,
+    pub(crate) sheet: Sheet,
+}
+
+/// The worksheet.
+#[derive(Debug, Clone)]
+pub(crate) struct Sheet {
+    pub(crate) form: Form,
+    pub(crate) rows: Vec<SheetRow>,
+    pub(crate) sub: String,
+    pub(crate) worked_for: String,
+    pub(crate) note: String,
+    pub(crate) units: UnitLabels,
+    pub(crate) plants: Vec<Choice>,
+    pub(crate) sprinklers: Vec<Choice>,
+    pub(crate) soils: Vec<Choice>,
+    pub(crate) suns: Vec<Choice>,
+    pub(crate) programs: Vec<Choice>,
+    pub(crate) working: Option<StationWorking>,
+}
+
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct UnitLabels {
+    pub(crate) rate: &'static str,
+    pub(crate) area: &'static str,
+    pub(crate) depth: &'static str,
+}
+
+/// A line of the worksheet; a terminal that is not in use has an empty name.
+#[derive(Debug, Clone)]
+pub(crate) struct SheetRow {
+    pub(crate) number: u8,
+    pub(crate) fields: RowFields,
+    pub(crate) used: bool,
+    pub(crate) is_coefficient: bool,
+    pub(crate) errors: Vec<(String, String)>,
+    pub(crate) worked: Worked,
+}
+
+/// The names of a line's fields in the form.
+#[derive(Debug, Clone)]
+pub(crate) struct RowFields {
+    pub(crate) name: String,
+    pub(crate) program: String,
+    pub(crate) plant: String,
+    pub(crate) coefficient: String,
+    pub(crate) sprinkler: String,
+    pub(crate) rate: String,
+    pub(crate) uniformity: String,
+    pub(crate) soil: String,
+    pub(crate) sun: String,
+    pub(crate) roof: String,
+    pub(crate) area: String,
+}
+
+impl RowFields {
+    fn of(number: u8) -> Self {
+        let f = |what: &str| format!("s{number}_{what}");
+        Self {
+            name: f("name"),
+            program: f("program"),
+            plant: f("plant"),
+            coefficient: f("coefficient"),
+            sprinkler: f("sprinkler"),
+            rate: f("rate"),
+            uniformity: f("uniformity"),
+            soil: f("soil"),
+            sun: f("sun"),
+            roof: f("roof"),
+            area: f("area"),
+        }
+    }
+}
+
+/// The worked-out cells of a line.
+#[derive(Debug, Clone, Default)]
+pub(crate) struct Worked {
+    pub(crate) kl: String,
+    pub(crate) kl_mark: &'static str,
+    pub(crate) rate: String,
+    pub(crate) rate_mark: &'static str,
+    pub(crate) week: String,
+    pub(crate) base: String,
+    pub(crate) waterings: String,
+    pub(crate) interval: String,
+    pub(crate) binds: String,
+    pub(crate) binds_more: String,
+}
+
+pub(crate) const fn mark(provenance: Provenance) -> &'static str {
+    match provenance {
+        Provenance::Measured => "measured",
+        Provenance::Table => "table",
+        Provenance::Guessed => "guessed",
+    }
+}
+
+/// The form of the stations as they stand.
+pub(crate) fn filled(controller: &Controller, version: i32, units: Units) -> Form {
+    let mut form = Form::default();
+    form.set("action", uuid::Uuid::new_v4().to_string());
+    form.set("version", version.to_string());
+    for number in 1..=controller.capability.stations {
+        let f = RowFields::of(number);
+        let station = controller.stations.iter().find(|s| s.number == number);
+        let fresh = fresh_station(number, controller);
+        let s = station.unwrap_or(&fresh);
+        form.set(&f.name, &s.name);
+        form.set(&f.program, s.program.get().to_string());
+        form.set(&f.plant, plant_word(s.plant));
+        if let Plant::Coefficient(k) = s.plant {
+            form.set(&f.coefficient, Measure::Plain.typed(k.get(), Units::Metric));
+        }
+        form.set(&f.sprinkler, s.sprinkler.kind.word());
+        form.set(&f.rate, s.sprinkler.rate.map_or_else(String::new, |r| Measure::Rate.typed(r.get(), units)));
+        form.set(
+            &f.uniformity,
+            s.sprinkler.uniformity.map_or_else(String::new, |u| Measure::Plain.typed(u, Units::Metric)),
+        );
+        form.set(&f.soil, s.soil.word());
+        form.set(&f.sun, s.sun.word());
+        form.set(&f.roof, if s.roofed { "yes" } else { "no" });
+        form.set(&f.area, s.area_m2.map_or_else(String::new, |a| Measure::Area.typed(a, units)));
+    }
+    form
+}
+
+/// A line that is not in use starts from the one above it: neighbours are often alike.
+fn fresh_station(number: u8, controller: &Controller) -> Station {
+    let above = controller.stations.iter().rfind(|s| s.number < number);
+    let usual = Station {
+        number,
+        name: String::new(),
+        program: ProgramLetter::A,
+        plant: Plant::CoolTurf,
+        sprinkler: Sprinkler { kind: SprinklerType::Spray, rate: None, uniformity: None },
+        soil: Soil::Loam,
+        sun: Sun::Open,
+        roofed: false,
+        area_m2: None,
+    };
+    above.map_or(usual, |s| Station {
+        number,
+        name: String::new(),
+        area_m2: None,
+        sprinkler: Sprinkler { rate: None, uniformity: None, ..s.sprinkler },
+        ..s.clone()
+    })
+}
+
+/// Reads the worksheet into a controller; faulty cells keep what was saved and get their error.
+pub(crate) fn read(form: &mut Form, before: &Controller, units: Units) -> Controller {
+    let mut controller = before.clone();
+    controller.stations = (1..=before.capability.stations)
+        .filter_map(|number| {
+            let was = before.stations.iter().find(|s| s.number == number);
+            read_row(form, number, was, units)
+        })
+        .collect();
+    controller.settle_programs();
+    controller
+}
+
+fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) -> Option<Station> {
+    let f = RowFields::of(number);
+    let name = form.get(&f.name).to_owned();
+    if name.is_empty() {
+        return None;
+    }
+    if !name_is_sound(&name) {
+        form.fail(&f.name, Words.t("field-name"));
+    }
+    let choice = |form: &mut Form, field: &str| {
+        form.fail(field, Words.t("field-choice"));
+    };
+    let program = form.get(&f.program).chars().next().and_then(ProgramLetter::new);
+    let kind = SprinklerType::of_word(form.get(&f.sprinkler)).ok();
+    let soil = Soil::of_word(form.get(&f.soil)).ok();
+    let sun = Sun::of_word(form.get(&f.sun)).ok();
+    for (field, missing) in [
+        (&f.program, program.is_none()),
+        (&f.sprinkler, kind.is_none()),
+        (&f.soil, soil.is_none()),
+        (&f.sun, sun.is_none()),
+    ] {
+        if missing {
+            choice(form, field);
+        }
+    }
+    let word = form.get(&f.plant).to_owned();
+    let plant = if word == "coefficient" {
+        let k = form.needed(&f.coefficient, Measure::Plain, range::COEFFICIENT, Units::Metric);
+        k.and_then(|k| plant_of(&word, Some(k)).ok()).or(was.map(|s| s.plant))
+    } else {
+        let plant = plant_of(&word, None).ok();
+        if plant.is_none() {
+            choice(form, &f.plant);
+        }
+        plant
+    };
+    let same = |field: &str, shown: Option<String>| shown.as_deref() == Some(form.get(field));
+    let (rate_was, area_was) = (was.and_then(|s| s.sprinkler.rate), was.and_then(|s| s.area_m2));
+    let rate_same = same(&f.rate, rate_was.map(|r| Measure::Rate.typed(r.get(), units)));
+    let area_same = same(&f.area, area_was.map(|a| Measure::Area.typed(a, units)));
+    let rate = if rate_same {
+        rate_was
+    } else {
+        form.measure(&f.rate, Measure::Rate, range::RATE, units).and_then(|r| RateMmPerHour::new(r).ok())
+    };
+    let area_m2 = if area_same { area_was } else { form.measure(&f.area, Measure::Area, range::AREA, units) };
+    let uniformity = form.measure(&f.uniformity, Measure::Plain, range::UNIFORMITY, Units::Metric);
+    // Figures that hang on a faulty cell are kept from what was saved until it is right.
+    let kept = |field: &str, now: Option<f64>, was: Option<f64>| if form.error(field).is_empty() { now } else { was };
+    let uniformity = kept(&f.uniformity, uniformity, was.and_then(|s| s.sprinkler.uniformity));
+    let rate = if form.error(&f.rate).is_empty() { rate } else { rate_was };
+    Some(Station {
+        number,
+        name,
+        program: program.unwrap_or(ProgramLetter::A),
+        plant: plant.unwrap_or(Plant::CoolTurf),
+        sprinkler: Sprinkler { kind: kind.unwrap_or(SprinklerType::Spray), rate, uniformity },
+        soil: soil.unwrap_or_default(),
+        sun: sun.unwrap_or_default(),
+        roofed: form.is(&f.roof, "yes"),
+        area_m2: kept(&f.area, area_m2, area_was),
+    })
+}
+
+/// What a sheet is made from.
+#[derive(Debug)]
+pub(crate) struct SheetInput<'a> {
+    pub(crate) form: Form,
+    pub(crate) controller: &'a Controller,
+    pub(crate) budget: &'a Result<YearBudget, Missing>,
+    pub(crate) provenance: Option<Provenances<'a>>,
+    pub(crate) units: Units,
+    /// The station whose working is open.
+    pub(crate) open: Option<u8>,
+}
+
+impl Sheet {
+    pub(crate) fn of(input: SheetInput<'_>) -> Self {
+        let w = Words;
+        let units = input.units;
+        let c = input.controller;
+        let bases: Vec<&StationBase> = input.budget.iter().flat_map(|b| &b.groups).flat_map(|g| &g.stations).collect();
+        let rows: Vec<SheetRow> = (1..=c.capability.stations)
+            .map(|number| {
+                let station = c.stations.iter().find(|s| s.number == number);
+                let base = bases.iter().find(|b| b.number == number).copied();
+                row(&input.form, number, station, base, c, units)
+            })
+            .collect();
+        let volume: f64 = c
+            .stations
+            .iter()
+            .filter_map(|s| Some((s.area_m2?, bases.iter().find(|b| b.number == s.number)?)))
+            // Gross water: what the minutes lay down, thin cover included.
+            .map(|(area, base)| area * base.week_mm() * base.multiplier / 1000.0)
+            .sum();
+        let used = w.t2("stations-used", c.stations.len().to_string(), c.capability.stations.to_string());
+        let sub = if volume > 0.0 { w.t2("stations-sub", used, Measure::Volume.show(volume, units)) } else { used };
+        let base_month =
+            input.budget.as_ref().ok().and_then(|b| b.groups.first()).map(|g| crate::show::month_long(g.base_month));
+        let open = input.open.or_else(|| c.stations.first().map(|s| s.number));
+        let working =
+            open.and_then(|n| StationWorking::of(n, c, input.budget.as_ref().ok()?, input.provenance?, units));
+        Self {
+            rows,
+            sub,
+            worked_for: base_month.map_or_else(String::new, |m| w.t1("stations-worked-for", m)),
+            note: missing_note(input.budget),
+            units: UnitLabels {
+                rate: Measure::Rate.unit(units),
+                area: Measure::Area.unit(units),
+                depth: Measure::Depth.unit(units),
+            },
+            plants: plant_choices(),
+            sprinklers: SprinklerType::ALL.map(|s| Choice::new(s.word(), w.t(sprinkler_key(s)))).to_vec(),
+            soils: Soil::ALL.map(|s| Choice::new(s.word(), w.t(soil_key(s)))).to_vec(),
+            suns: Sun::ALL.map(|s| Choice::new(s.word(), w.t(sun_key(s)))).to_vec(),
+            programs: ProgramLetter::ALL.map(|l| Choice::new(l.get().to_string(), l.get().to_string())).to_vec(),
+            working,
+            form: input.form,
+        }
+    }
+}
+
+/// What is missing before figures can be worked out; empty when nothing is.
+pub(crate) fn missing_note(budget: &Result<YearBudget, Missing>) -> String {
+    use upland_core::budget::BudgetError;
+    let w = Words;
+    match budget {
+        Ok(_) => String::new(),
+        Err(Missing::Weather) => w.t("missing-weather"),
+        Err(Missing::Budget(BudgetError::NoStations)) => w.t("missing-stations"),
+        Err(Missing::Budget(BudgetError::NoDemand(letter))) => w.t1("missing-demand", letter.get().to_string()),
+        Err(Missing::Budget(BudgetError::NoDemandInBaseMonth(letter, month))) => {
+            w.t2("missing-demand-in-base", letter.get().to_string(), crate::show::month_long(*month))
+        }
+    }
+}
+
+fn row(
+    form: &Form,
+    number: u8,
+    station: Option<&Station>,
+    base: Option<&StationBase>,
+    c: &Controller,
+    units: Units,
+) -> SheetRow {
+    let w = Words;
+    let fields = RowFields::of(number);
+    let labels = [
+        (&fields.name, "station"),
+        (&fields.plant, "plant"),
+        (&fields.coefficient, "coefficient"),
+        (&fields.sprinkler, "sprinkler"),
+        (&fields.rate, "rate"),
+        (&fields.uniformity, "uniformity"),
+        (&fields.area, "area"),
+    ];
+    let errors = labels
+        .into_iter()
+        .filter(|(f, _)| !form.error(f).is_empty())
+        .map(|(f, label)| (f.clone(), w.t2("cell-error", w.t(label), form.error(f))))
+        .collect();
+    SheetRow {
+        number,
+        used: station.is_some(),
+        is_coefficient: form.is(&fields.plant, "coefficient"),
+        errors,
+        worked: station.map_or_else(Worked::default, |s| worked(s, base, c, units)),
+        fields,
+    }
+}
+
+fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: Units) -> Worked {
+    let w = Words;
+    let (k, k_known) = station.plant.coefficient();
+    let (rate, rate_known) = station.sprinkler.rate_mm_per_hour();
+    let mut worked = Worked {
+        kl: number(k * station.sun.factor(), 2),
+        kl_mark: mark(k_known),
+        rate: Measure::Rate.figure(rate, units),
+        rate_mark: mark(rate_known),
+        ..Worked::default()
+    };
+    let Some(b) = base else { return worked };
+    worked.week = Measure::Depth.figure(b.week_mm(), units);
+    worked.base = number(b.run.minutes(), usize::from(b.run.seconds() % 60 != 0));
+    worked.waterings = b.waterings.to_string();
+    worked.interval = number(b.interval_days, 0);
+    let allowed = c.capability.watering_days;
+    let asked = (7.0 / b.interval_days).ceil();
+    (worked.binds, worked.binds_more) = if b.held_at_longest(&c.capability) {
+        (w.t("binds-longest"), w.t1("binds-longest-more", number(b.exact_minutes, 0)))
+    } else if asked > f64::from(allowed) {
+        (w.t("binds-days"), w.t2("binds-days-more", number(asked, 0), allowed.to_string()))
+    } else if f64::from(b.waterings) > asked {
+        (w.t("binds-program"), w.t("binds-program-more"))
+    } else {
+        (w.t("binds-soil"), w.t1("binds-soil-more", Measure::Depth.show(b.raw_mm, units)))
+    };
+    worked
+}
+
+fn plant_choices() -> Vec<Choice> {
+    let w = Words;
+    let mut choices = Plant::TYPES.map(|p| Choice::new(plant_word(p), w.t(plant_key(p)))).to_vec();
+    choices.push(Choice::new("coefficient", w.t("plant-coefficient")));
+    choices
+}
+
+pub(crate) const fn plant_key(plant: Plant) -> &'static str {
+    match plant {
+        Plant::CoolTurf => "plant-cool-turf",
+        Plant::WarmTurf => "plant-warm-turf",
+        Plant::Shrubs => "plant-shrubs",
+        Plant::Annuals => "plant-annuals",
+        Plant::Trees => "plant-trees",
+        Plant::Natives => "plant-natives",
+        Plant::Coefficient(_) => "plant-coefficient",
+    }
+}
+
+pub(crate) const fn sprinkler_key(kind: SprinklerType) -> &'static str {
+    match kind {
+        SprinklerType::Spray => "sprinkler-spray",
+        SprinklerType::Rotor => "sprinkler-rotor",
+        SprinklerType::RotaryNozzle => "sprinkler-rotary",
+        SprinklerType::Drip => "sprinkler-drip",
+    }
+}
+
+pub(crate) const fn soil_key(soil: Soil) -> &'static str {
+    match soil {
+        Soil::Clay => "soil-clay",
+        Soil::Loam => "soil-loam",
+        Soil::Sand => "soil-sand",
+    }
+}
+
+pub(crate) const fn sun_key(sun: Sun) -> &'static str {
+    match sun {
+        Sun::Open => "sun-open",
+        Sun::QuarterShade => "sun-quarter",
+        Sun::HalfShade => "sun-half",
+        Sun::ReflectedHeat => "sun-reflected",
+    }
+}

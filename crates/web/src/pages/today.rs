@@ -1,0 +1,230 @@
+//! Today: an almanac page for the date, and the percent each controller should stand at.
+
+use chrono::{Datelike, NaiveDate};
+use upland_core::budget::{Dial, Group};
+use upland_core::controller::{PercentStorage, ProgramLetter};
+use upland_core::quantity::MonthOfYear;
+
+use super::desk::{Desk, Missing};
+use super::places::PlaceRow;
+use super::shell::Shell;
+use super::year::program_label;
+use crate::charts::{DayArc, Tiny};
+use crate::show::{Measure, Units, date_short, month_long, number};
+use crate::words::Words;
+
+#[derive(askama::Template)]
+#[template(path = "today.html")]
+pub(crate) struct TodayTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) day: String,
+    pub(crate) weekday: String,
+    pub(crate) month_year: String,
+    pub(crate) of_year: String,
+    pub(crate) arc: Option<DayArc>,
+    pub(crate) normal: Option<NormalNow>,
+    pub(crate) groups: Vec<DialRow>,
+    pub(crate) month: String,
+    pub(crate) scale: String,
+    pub(crate) todo: Vec<Todo>,
+    pub(crate) places: Vec<PlaceRow>,
+}
+
+/// The month's normals, beside the sun.
+#[derive(Debug, Clone)]
+pub(crate) struct NormalNow {
+    pub(crate) title: String,
+    pub(crate) et0: String,
+    pub(crate) et0_unit: String,
+    pub(crate) rain: String,
+    pub(crate) rain_unit: String,
+    pub(crate) week: String,
+    pub(crate) source: String,
+    pub(crate) mark: &'static str,
+}
+
+/// A controller, or one of its programs, and what it should stand at.
+#[derive(Debug, Clone)]
+pub(crate) struct DialRow {
+    pub(crate) href: String,
+    pub(crate) controller: String,
+    pub(crate) place: String,
+    pub(crate) tiny: Tiny,
+    pub(crate) called: String,
+    pub(crate) dial: String,
+    pub(crate) is_off: bool,
+    pub(crate) next: String,
+}
+
+/// The next sensible step of a controller, with its reason.
+#[derive(Debug, Clone)]
+pub(crate) struct Todo {
+    pub(crate) mark: &'static str,
+    pub(crate) title: String,
+    pub(crate) reason: String,
+    pub(crate) href: String,
+    pub(crate) act: String,
+}
+
+/// A row for each group of each controller that has a budget.
+pub(crate) fn dial_rows(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> (Vec<DialRow>, f64) {
+    let most = desks
+        .iter()
+        .filter_map(|d| d.normals().ok())
+        .flat_map(|n| n.iter().map(|m| m.et0_mm_per_day))
+        .fold(1.0, f64::max);
+    let mut rows = Vec::new();
+    for desk in desks {
+        let (Ok(budget), Ok(normals)) = (desk.budget(), desk.normals()) else { continue };
+        let date = today(desk);
+        let month = MonthOfYear::ALL[date.month0() as usize];
+        for group in &budget.groups {
+            let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
+            let program = if budget.groups.len() > 1 {
+                format!(", {}", program_label(desk.controller().program(letter), letter))
+            } else {
+                String::new()
+            };
+            let now = group.month(month);
+            rows.push(DialRow {
+                href: format!(
+                    "/controllers/{}/year?program={}&month={}",
+                    desk.controller.id,
+                    letter.get(),
+                    month.number()
+                ),
+                controller: desk.controller().name.clone(),
+                place: format!("{}{program}", desk.at.place.value.name),
+                tiny: Tiny::draw(normals, group, date, most),
+                called: number(now.percent_exact, 1),
+                dial: match now.dial {
+                    Dial::Off => Words.t("off"),
+                    Dial::Percent(p) => p.get().to_string(),
+                },
+                is_off: now.dial == Dial::Off,
+                next: next_change(desk, group, month),
+            });
+        }
+    }
+    (rows, most)
+}
+
+/// When the percent changes next, and to what.
+fn next_change(desk: &Desk, group: &Group, month: MonthOfYear) -> String {
+    let w = Words;
+    let now = group.month(month).dial;
+    let next = (1..12).map(|step| MonthOfYear::ALL[(month.index() + step) % 12]).find(|m| group.month(*m).dial != now);
+    let Some(next) = next else { return w.t("today-same-all-year") };
+    let date = w.t2("date-short", "1", month_long(next));
+    let dial = match group.month(next).dial {
+        Dial::Off => w.t("off"),
+        Dial::Percent(p) => crate::show::percent(p.get()),
+    };
+    match desk.controller().capability.percent_storage {
+        PercentStorage::ByMonth => w.t2("today-next-by-itself", date, dial),
+        PercentStorage::Single => w.t2("today-next-by-hand", date, dial),
+    }
+}
+
+/// What is missing at each controller, the next sensible step first.
+pub(crate) fn todos(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> Vec<Todo> {
+    use upland_core::budget::BudgetError;
+    let w = Words;
+    let mut todos = Vec::new();
+    for desk in desks {
+        let name = &desk.controller().name;
+        let at = &desk.at.place.value.name;
+        let id = desk.controller.id;
+        let todo = |mark, title: &str, reason: String, href: String, act: &str| Todo {
+            mark,
+            title: w.t1(title, name),
+            reason,
+            href,
+            act: w.t(act),
+        };
+        match desk.budget() {
+            Err(Missing::Weather) => todos.push(todo(
+                "todo",
+                "todo-weather",
+                w.t1("todo-weather-more", at),
+                format!("/places/{}/weather", desk.at.place.id),
+                "todo-weather-act",
+            )),
+            Err(Missing::Budget(BudgetError::NoStations)) => todos.push(todo(
+                "todo",
+                "todo-stations",
+                w.t1("todo-stations-more", at),
+                format!("/controllers/{id}/stations"),
+                "todo-stations-act",
+            )),
+            Err(Missing::Budget(_)) => todos.push(todo(
+                "fault",
+                "todo-demand",
+                w.t1("todo-demand-more", at),
+                format!("/controllers/{id}/year"),
+                "todo-demand-act",
+            )),
+            Ok(budget) => {
+                let shorts: usize =
+                    budget.groups.iter().flat_map(|g| &g.months).filter(|m| m.fewer_days.is_some()).count();
+                if shorts > 0 {
+                    todos.push(Todo {
+                        reason: w.count("todo-short-more", shorts),
+                        ..todo("part", "todo-short", String::new(), format!("/controllers/{id}/year"), "todo-short-act")
+                    });
+                }
+                if let Some(turn) = turn_by_hand(desk, today(desk)) {
+                    todos.push(turn);
+                }
+            }
+        }
+    }
+    todos
+}
+
+/// In the first days of a month, and the last before it, the percent of a single-percent panel has to
+/// be turned by hand.
+fn turn_by_hand(desk: &Desk, today: NaiveDate) -> Option<Todo> {
+    let w = Words;
+    if desk.controller().capability.percent_storage != PercentStorage::Single || today.day() > 7 {
+        return None;
+    }
+    let budget = desk.budget().ok()?;
+    let month = MonthOfYear::ALL[today.month0() as usize];
+    let before = MonthOfYear::ALL[(month.index() + 11) % 12];
+    let group = budget.groups.iter().find(|g| g.month(month).dial != g.month(before).dial)?;
+    let dial = match group.month(month).dial {
+        Dial::Off => w.t("off"),
+        Dial::Percent(p) => crate::show::percent(p.get()),
+    };
+    Some(Todo {
+        mark: "flag",
+        title: w.t2("todo-turn", &desk.controller().name, dial),
+        reason: w.t1("todo-turn-more", date_short(today)),
+        href: format!("/controllers/{}/year", desk.controller.id),
+        act: w.t("todo-turn-act"),
+    })
+}
+
+/// The month's normals at a place.
+pub(crate) fn normal_now(desk: &super::desk::PlaceDesk, today: NaiveDate, units: Units) -> Option<NormalNow> {
+    let w = Words;
+    let weather = desk.weather.as_ref()?;
+    let month = MonthOfYear::ALL[today.month0() as usize];
+    let n = weather.normals()?[month.index()];
+    let week = n.et0_mm_per_day * 7.0;
+    Some(NormalNow {
+        title: w.t1("today-normal", month_long(month)),
+        et0: Measure::DepthADay.figure(n.et0_mm_per_day, units),
+        et0_unit: w.t1("a-day", Measure::DepthADay.unit(units)),
+        rain: n.rain_mm.map_or_else(|| "·".to_owned(), |r| Measure::Depth.figure(r, units)),
+        rain_unit: w.t1("today-rain-month", Measure::Depth.unit(units)),
+        week: w.t1("today-week", Measure::Depth.show(week, units)),
+        source: if weather.is_typed() {
+            w.t("normals-typed")
+        } else {
+            desk.distance_km().map_or_else(String::new, |km| w.t1("weather-off", Measure::Distance.show(km, units)))
+        },
+        mark: if weather.is_typed() { "table" } else { "measured" },
+    })
+}

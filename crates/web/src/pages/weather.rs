@@ -1,0 +1,256 @@
+//! Series of weather: the list, the choice for a place, one series, typed normals.
+
+use upland_core::climate::normals::{MonthNormal, Normals};
+use upland_core::place::Position;
+use upland_core::quantity::{MonthOfYear, range};
+use upland_store::{RevisionSummary, SeriesRecord, Versioned};
+use uuid::Uuid;
+
+use super::desk::Weather;
+use super::shell::Shell;
+use super::spine::Spine;
+use crate::form::Form;
+use crate::show::{Measure, Units, date_long, month_long, month_short, number};
+use crate::words::Words;
+
+/// A series as a list shows it.
+#[derive(Debug, Clone)]
+pub(crate) struct SeriesRow {
+    pub(crate) id: String,
+    pub(crate) href: String,
+    pub(crate) name: String,
+    pub(crate) span: String,
+    pub(crate) method: String,
+    pub(crate) distance: String,
+    pub(crate) good_for: String,
+    pub(crate) used_by: String,
+    pub(crate) chosen: bool,
+}
+
+#[derive(askama::Template)]
+#[template(path = "weather.html")]
+pub(crate) struct WeatherTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) rows: Vec<SeriesRow>,
+}
+
+/// The weather of a place: which series it looks at, and two ways to get one.
+#[derive(askama::Template)]
+#[template(path = "place_weather.html")]
+pub(crate) struct PlaceWeatherTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) rows: Vec<SeriesRow>,
+    pub(crate) place: String,
+    pub(crate) place_id: String,
+    pub(crate) version: i32,
+    pub(crate) action: String,
+    pub(crate) post_to: String,
+    pub(crate) file_error: String,
+    pub(crate) normals_href: String,
+    pub(crate) controllers: Vec<super::places::ControllerLink>,
+    pub(crate) spine: Option<Spine>,
+    pub(crate) most_bytes: usize,
+}
+
+/// A method's name in words.
+pub(crate) fn method_words(method: &str) -> String {
+    let w = Words;
+    if method == "typed" {
+        return w.t("method-typed");
+    }
+    if method.starts_with("hargreaves") {
+        return w.t("method-hargreaves");
+    }
+    let guesses = method.matches('+').count();
+    if guesses == 0 { w.t("method-pm") } else { w.count("method-pm-guesses", guesses) }
+}
+
+/// Rows of series; distances are from a place where there is one.
+pub(crate) fn series_rows(
+    series: &[(Versioned<SeriesRecord>, RevisionSummary)],
+    from: Option<(&Position, Option<Uuid>)>,
+    used_by: impl Fn(Uuid) -> Vec<String>,
+    units: Units,
+) -> Vec<SeriesRow> {
+    let w = Words;
+    series
+        .iter()
+        .map(|(s, r)| {
+            let typed = r.day_count == 0;
+            let km = from.filter(|_| !typed).map(|(p, _)| p.distance_km(&s.value.position));
+            SeriesRow {
+                id: s.id.to_string(),
+                href: format!("/weather/{}", s.id),
+                name: s.value.name.clone(),
+                span: match (r.first_day, r.last_day) {
+                    (Some(a), Some(b)) => w.with(
+                        "series-span",
+                        &[("from", &date_long(a)), ("to", &date_long(b)), ("days", &number(f64::from(r.day_count), 0))],
+                    ),
+                    _ => w.t("series-typed"),
+                },
+                method: method_words(&r.method),
+                distance: km.map_or_else(String::new, |km| Measure::Distance.show(km, units)),
+                good_for: w.t(match km {
+                    None if typed => "good-typed",
+                    None => "good-unknown",
+                    Some(km) if km <= 2.0 => "good-near",
+                    Some(km) if km <= 20.0 => "good-far",
+                    Some(_) => "good-very-far",
+                }),
+                used_by: used_by(s.id).join(", "),
+                chosen: from.is_some_and(|(_, chosen)| chosen == Some(s.id)),
+            }
+        })
+        .collect()
+}
+
+/// A month of a series' table.
+#[derive(Debug, Clone)]
+pub(crate) struct NormalCell {
+    pub(crate) month: String,
+    pub(crate) et0: String,
+    pub(crate) rain: String,
+}
+
+#[derive(askama::Template)]
+#[template(path = "series.html")]
+pub(crate) struct SeriesTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) name: String,
+    pub(crate) span: String,
+    pub(crate) source: String,
+    pub(crate) method: String,
+    pub(crate) method_name: String,
+    pub(crate) cells: Vec<NormalCell>,
+    pub(crate) et0_unit: &'static str,
+    pub(crate) rain_unit: &'static str,
+    pub(crate) year_et0: String,
+    pub(crate) year_rain: String,
+    pub(crate) edit_href: Option<String>,
+    pub(crate) used_by: String,
+    pub(crate) variants: Vec<(String, String)>,
+}
+
+/// The cells of a series' normals, and the sums of the year.
+pub(crate) fn normal_cells(normals: &Normals, units: Units) -> (Vec<NormalCell>, String, String) {
+    let cells = MonthOfYear::ALL
+        .iter()
+        .map(|m| {
+            let n = &normals[m.index()];
+            NormalCell {
+                month: month_short(*m),
+                et0: Measure::DepthADay.figure(n.et0_mm_per_day, units),
+                rain: n.rain_mm.map_or_else(|| "·".to_owned(), |r| Measure::Depth.figure(r, units)),
+            }
+        })
+        .collect();
+    let et0: f64 = MonthOfYear::ALL.iter().map(|m| normals[m.index()].et0_mm_per_day * m.mean_days()).sum();
+    let rain: Option<f64> = normals.iter().map(|n| n.rain_mm).sum();
+    let show = |mm| Measure::Depth.show(mm, units);
+    (cells, show(et0), rain.map_or_else(|| "·".to_owned(), show))
+}
+
+/// What each guess of a series would do to its July, or whatever its peak is.
+pub(crate) fn variant_lines(weather: &Weather, units: Units) -> Vec<(String, String)> {
+    let w = Words;
+    let Some(normals) = weather.normals() else { return Vec::new() };
+    let peak = MonthOfYear::ALL
+        .into_iter()
+        .max_by(|a, b| normals[a.index()].et0_mm_per_day.total_cmp(&normals[b.index()].et0_mm_per_day));
+    let Some(peak) = peak else { return Vec::new() };
+    crate::intake::WEATHER_GUESSES
+        .iter()
+        .filter_map(|guess| {
+            let under = |value: f64| {
+                weather
+                    .variants
+                    .iter()
+                    .find(|v| v.variant == guess.variant(value))
+                    .map(|v| v.normals[peak.index()].et0_mm_per_day)
+            };
+            let [a, b] = guess.tried.map(under);
+            let question = w.t(match guess.key {
+                "wind" => "if-wind",
+                "sun" => "if-sun",
+                _ => "if-humidity",
+            });
+            let figure = |mm: f64| Measure::DepthADay.figure(mm, units);
+            let answer = w.with(
+                "series-if",
+                &[
+                    ("month", &month_long(peak)),
+                    ("a", &figure(a?)),
+                    ("b", &figure(b?)),
+                    ("now", &figure(normals[peak.index()].et0_mm_per_day)),
+                ],
+            );
+            Some((question, answer))
+        })
+        .collect()
+}
+
+/// Twelve normals to be typed.
+#[derive(askama::Template)]
+#[template(path = "normals_form.html")]
+pub(crate) struct NormalsFormTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) form: Form,
+    pub(crate) post_to: String,
+    pub(crate) back: String,
+    pub(crate) months: Vec<NormalFields>,
+    pub(crate) et0_unit: String,
+    pub(crate) rain_unit: &'static str,
+    pub(crate) spine: Option<Spine>,
+}
+
+/// The fields of a month.
+#[derive(Debug, Clone)]
+pub(crate) struct NormalFields {
+    pub(crate) month: String,
+    pub(crate) et0: String,
+    pub(crate) rain: String,
+}
+
+pub(crate) fn normal_fields() -> Vec<NormalFields> {
+    MonthOfYear::ALL
+        .map(|m| NormalFields {
+            month: month_long(m),
+            et0: format!("et0_{}", m.number()),
+            rain: format!("rain_{}", m.number()),
+        })
+        .to_vec()
+}
+
+/// The form of normals as they stand.
+pub(crate) fn filled_normals(form: &mut Form, normals: &Normals, units: Units) {
+    for (fields, n) in normal_fields().iter().zip(normals) {
+        form.set(&fields.et0, Measure::DepthADay.typed(n.et0_mm_per_day, units));
+        form.set(&fields.rain, n.rain_mm.map_or_else(String::new, |r| Measure::Depth.typed(r, units)));
+    }
+}
+
+/// Reads twelve normals: ET in every month; rain in every month or in none.
+pub(crate) fn read_normals(form: &mut Form, units: Units) -> Option<Normals> {
+    let mut months = Vec::new();
+    for fields in normal_fields() {
+        let et0 = form.needed(&fields.et0, Measure::DepthADay, range::ET0, units);
+        let rain = form.measure(&fields.rain, Measure::Depth, range::RAIN_MONTH, units);
+        months.push(et0.map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: rain }));
+    }
+    let normals: Vec<MonthNormal> = months.into_iter().collect::<Option<_>>()?;
+    if !form.is_sound() {
+        return None;
+    }
+    let with_rain = normals.iter().filter(|n| n.rain_mm.is_some()).count();
+    if with_rain != 0 && with_rain != 12 {
+        let missing = normals.iter().position(|n| n.rain_mm.is_none()).unwrap_or(0);
+        form.fail(&format!("rain_{}", missing + 1), Words.t("normals-rain-all"));
+        return None;
+    }
+    if normals.iter().all(|n| n.et0_mm_per_day == 0.0) {
+        form.fail("et0_1", Words.t("normals-all-zero"));
+        return None;
+    }
+    normals.try_into().ok()
+}

@@ -1,0 +1,93 @@
+//! The whole URL map.
+
+use actix_session::SessionMiddleware;
+use actix_web::web::{self, ServiceConfig, get, post, resource, scope};
+
+use crate::assets;
+use crate::guard::posted::FORM_BYTES;
+use crate::guard::sessions::DatabaseSessions;
+use crate::handlers::{
+    controllers, door_card, health, places, reference, sign_in, stations, today, undo, units, weather, year,
+};
+
+pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<DatabaseSessions>) {
+    config
+        .route("/healthz", get().to(health::healthz))
+        .route("/readyz", get().to(health::readyz))
+        .route("/assets/{hash}/{name}", get().to(assets::serve))
+        .service(
+            scope("")
+                .wrap(sessions)
+                .app_data(web::FormConfig::default().limit(FORM_BYTES))
+                .configure(signing)
+                .configure(pages)
+                .default_service(web::to(health::nowhere)),
+        );
+}
+
+fn signing(config: &mut ServiceConfig) {
+    config
+        .service(resource("/sign-in").route(get().to(sign_in::show::show)).route(post().to(sign_in::submit::submit)))
+        .route("/sign-out", post().to(sign_in::out::out))
+        .route("/units", post().to(units::set))
+        .route("/undo", post().to(undo::undo));
+}
+
+fn pages(config: &mut ServiceConfig) {
+    config
+        .route("/", get().to(today::show))
+        .route("/reference", get().to(reference::show))
+        .route("/reference/parts", get().to(reference::parts))
+        .service(resource("/places").route(get().to(places::list::list)).route(post().to(places::create::create)))
+        .route("/places/new", get().to(places::new::new))
+        .service(
+            resource("/places/{place}").route(get().to(places::edit::edit)).route(post().to(places::update::update)),
+        )
+        .route("/places/{place}/controllers/new", get().to(controllers::new::new))
+        .route("/places/{place}/controllers", post().to(controllers::create::create))
+        .configure(weather_of_a_place)
+        .route("/weather", get().to(weather::list::list))
+        .route("/weather/{series}", get().to(weather::series::show))
+        .configure(a_controller);
+}
+
+fn weather_of_a_place(config: &mut ServiceConfig) {
+    config
+        .service(
+            resource("/places/{place}/weather")
+                .route(get().to(weather::of_place::show))
+                .route(post().to(weather::choose::choose)),
+        )
+        .service(
+            resource("/places/{place}/weather/normals")
+                .route(get().to(weather::normals::show))
+                .route(post().to(weather::normals::save)),
+        )
+        .route("/places/{place}/weather/files", post().to(weather::send::send))
+        .service(
+            resource("/places/{place}/weather/files/{file}")
+                .route(get().to(weather::file::show))
+                .route(post().to(weather::file::look_again)),
+        )
+        .route("/places/{place}/weather/files/{file}/take-in", post().to(weather::take_in::take_in));
+}
+
+fn a_controller(config: &mut ServiceConfig) {
+    config
+        .service(
+            resource("/controllers/{controller}")
+                .route(get().to(controllers::edit::edit))
+                .route(post().to(controllers::update::update)),
+        )
+        .service(
+            resource("/controllers/{controller}/stations")
+                .route(get().to(stations::show::show))
+                .route(post().to(stations::save::save)),
+        )
+        .route("/controllers/{controller}/stations/preview", post().to(stations::preview::preview))
+        .route("/controllers/{controller}/year", get().to(year::show::show))
+        .route("/controllers/{controller}/year/preview", post().to(year::preview::preview))
+        .route("/controllers/{controller}/year/month", post().to(year::month::save))
+        .route("/controllers/{controller}/year/program", post().to(year::program::save))
+        .route("/controllers/{controller}/door-card", get().to(door_card::show));
+}

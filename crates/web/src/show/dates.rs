@@ -1,0 +1,45 @@
+use chrono::{Datelike, NaiveDate};
+use upland_core::quantity::MonthOfYear;
+
+use crate::words::Words;
+
+/// The key of a month's name.
+const fn key(month: MonthOfYear, long: bool) -> &'static str {
+    const LONG: [&str; 12] = [
+        "month-1", "month-2", "month-3", "month-4", "month-5", "month-6", "month-7", "month-8", "month-9", "month-10",
+        "month-11", "month-12",
+    ];
+    const SHORT: [&str; 12] =
+        ["mon-1", "mon-2", "mon-3", "mon-4", "mon-5", "mon-6", "mon-7", "mon-8", "mon-9", "mon-10", "mon-11", "mon-12"];
+    if long { LONG[month.index()] } else { SHORT[month.index()] }
+}
+
+/// January.
+pub(crate) fn month_long(month: MonthOfYear) -> String {
+    Words.t(key(month, true))
+}
+
+/// Jan.
+pub(crate) fn month_short(month: MonthOfYear) -> String {
+    Words.t(key(month, false))
+}
+
+fn month_of(date: NaiveDate) -> MonthOfYear {
+    MonthOfYear::ALL[date.month0() as usize]
+}
+
+/// 11 June.
+pub(crate) fn date_short(date: NaiveDate) -> String {
+    Words.t2("date-short", date.day().to_string(), month_long(month_of(date)))
+}
+
+/// 11 June 2026.
+pub(crate) fn date_long(date: NaiveDate) -> String {
+    Words.t2("date-long", date_short(date), date.year().to_string())
+}
+
+/// Thursday.
+pub(crate) fn weekday(date: NaiveDate) -> String {
+    const DAYS: [&str; 7] = ["day-1", "day-2", "day-3", "day-4", "day-5", "day-6", "day-7"];
+    Words.t(DAYS[date.weekday().num_days_from_monday() as usize])
+}

@@ -1,0 +1,9 @@
+//! Figures as people read them: numbers, units and dates. What is stored is never converted.
+
+mod dates;
+mod number;
+mod units;
+
+pub(crate) use dates::{date_long, date_short, month_long, month_short, weekday};
+pub(crate) use number::{Fixed, number, percent, signed};
+pub(crate) use units::{Measure, Units};

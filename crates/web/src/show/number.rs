@@ -1,0 +1,64 @@
+/// A number with so many decimals, a true minus and a thin space between thousands.
+pub(crate) fn number(value: f64, decimals: usize) -> String {
+    let plain = format!("{:.decimals$}", value.abs());
+    let (whole, fraction) = plain.split_once('.').map_or((plain.as_str(), None), |(w, f)| (w, Some(f)));
+    let mut out = String::new();
+    let zero = plain.bytes().all(|b| matches!(b, b'0' | b'.'));
+    if value < 0.0 && !zero {
+        out.push('\u{2212}');
+    }
+    for (index, digit) in whole.chars().enumerate() {
+        let left = whole.len() - index;
+        if index > 0 && left.is_multiple_of(3) && whole.len() > 4 {
+            out.push('\u{202f}');
+        }
+        out.push(digit);
+    }
+    if let Some(fraction) = fraction {
+        out.push('.');
+        out.push_str(fraction);
+    }
+    out
+}
+
+/// A number with its sign, plus included; nothing before zero.
+pub(crate) fn signed(value: f64, decimals: usize) -> String {
+    let text = number(value, decimals);
+    if value > 0.0 && text.chars().any(|c| matches!(c, '1'..='9')) { format!("+{text}") } else { text }
+}
+
+/// `90 %` with a space that does not break.
+pub(crate) fn percent(value: u16) -> String {
+    format!("{value}\u{a0}%")
+}
+
+/// A coordinate of a drawing: one decimal, without a trailing zero.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Fixed(pub(crate) f64);
+
+impl std::fmt::Display for Fixed {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        let tenths = (self.0 * 10.0).round() as i64;
+        if tenths % 10 == 0 { write!(f, "{}", tenths / 10) } else { write!(f, "{:.1}", tenths as f64 / 10.0) }
+    }
+}
+
+// Drawn numbers hold nothing that HTML could misread.
+impl askama::filters::HtmlSafe for Fixed {}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn numbers_read_well() {
+        assert_eq!(number(-3.25, 1), "\u{2212}3.2");
+        assert_eq!(number(-0.04, 1), "0.0");
+        assert_eq!(number(3814.0, 0), "3814");
+        assert_eq!(number(36525.0, 0), "36\u{202f}525");
+        assert_eq!(signed(1.6, 1), "+1.6");
+        assert_eq!(signed(0.01, 1), "0.0");
+        assert_eq!(Fixed(12.04).to_string(), "12");
+        assert_eq!(Fixed(12.06).to_string(), "12.1");
+    }
+}

@@ -1,0 +1,161 @@
+use upland_core::quantity::Range;
+
+use super::number::number;
+use crate::words::Words;
+
+/// The units in which a user reads and types.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub(crate) enum Units {
+    /// Millimetres, metres, degrees Celsius.
+    #[default]
+    Metric,
+    /// Inches, feet, degrees Fahrenheit.
+    Us,
+}
+
+impl Units {
+    pub(crate) fn of_word(word: &str) -> Self {
+        if word == "us" { Self::Us } else { Self::Metric }
+    }
+
+    pub(crate) const fn word(self) -> &'static str {
+        match self {
+            Self::Metric => "metric",
+            Self::Us => "us",
+        }
+    }
+
+    /// The other ones, for the switch.
+    pub(crate) const fn other(self) -> Self {
+        match self {
+            Self::Metric => Self::Us,
+            Self::Us => Self::Metric,
+        }
+    }
+}
+
+/// Something measured: its unit in either system, and how exactly it is shown.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Measure {
+    /// A number without a unit.
+    Plain,
+    /// Degrees of latitude and longitude.
+    Degrees,
+    /// Depth of water.
+    Depth,
+    /// Depth of water a day.
+    DepthADay,
+    /// Application rate.
+    Rate,
+    /// Watered area.
+    Area,
+    /// Elevation and the height of a mast.
+    Height,
+    /// Distance over land.
+    Distance,
+    /// Volume of water.
+    Volume,
+    /// Wind speed.
+    Wind,
+}
+
+impl Measure {
+    /// Units a unit of SI, unit in metric and US, decimals in metric and US.
+    const fn table(self) -> (f64, &'static str, &'static str, usize, usize) {
+        match self {
+            Self::Plain => (1.0, "", "", 2, 2),
+            Self::Degrees => (1.0, "°", "°", 4, 4),
+            Self::Depth => (1.0 / 25.4, "mm", "in", 1, 2),
+            Self::DepthADay => (1.0 / 25.4, "mm", "in", 2, 3),
+            Self::Rate => (1.0 / 25.4, "mm/h", "in/h", 1, 2),
+            Self::Area => (10.763_910_416_7, "m²", "ft²", 0, 0),
+            Self::Height => (1.0 / 0.3048, "m", "ft", 0, 0),
+            Self::Distance => (1.0 / 1.609_344, "km", "mi", 0, 0),
+            Self::Volume => (264.172_052_4, "m³", "gal", 1, 0),
+            Self::Wind => (1.0 / 0.44704, "m/s", "mph", 1, 1),
+        }
+    }
+
+    pub(crate) fn unit(self, units: Units) -> &'static str {
+        let (_, metric, us, ..) = self.table();
+        match units {
+            Units::Metric => metric,
+            Units::Us => us,
+        }
+    }
+
+    /// A value in SI, in the user's units.
+    pub(crate) fn in_units(self, si: f64, units: Units) -> f64 {
+        match units {
+            Units::Metric => si,
+            Units::Us => si * self.table().0,
+        }
+    }
+
+    /// A value in the user's units, in SI.
+    pub(crate) fn to_si(self, value: f64, units: Units) -> f64 {
+        match units {
+            Units::Metric => value,
+            Units::Us => value / self.table().0,
+        }
+    }
+
+    /// The number alone.
+    pub(crate) fn figure(self, si: f64, units: Units) -> String {
+        let (.., metric, us) = self.table();
+        let decimals = if units == Units::Us { us } else { metric };
+        number(self.in_units(si, units), decimals)
+    }
+
+    /// The number with its unit.
+    pub(crate) fn show(self, si: f64, units: Units) -> String {
+        let unit = self.unit(units);
+        let figure = self.figure(si, units);
+        if unit.is_empty() || unit == "°" { format!("{figure}{unit}") } else { format!("{figure}\u{a0}{unit}") }
+    }
+
+    /// As it is put into a field: no grouping, no needless zeros.
+    pub(crate) fn typed(self, si: f64, units: Units) -> String {
+        let (.., metric, us) = self.table();
+        // One decimal more than is shown, so that what was entered comes back as it was.
+        let decimals = if units == Units::Us { us } else { metric } + 1;
+        let text = format!("{:.decimals$}", self.in_units(si, units));
+        text.trim_end_matches('0').trim_end_matches('.').to_owned()
+    }
+
+    /// What is allowed, as an error says it.
+    pub(crate) fn allowed(self, range: Range, units: Units) -> String {
+        let (.., metric, us) = self.table();
+        let decimals = if units == Units::Us { us } else { metric };
+        let end = |si: f64| {
+            let value = self.in_units(si, units);
+            if value.fract() == 0.0 { number(value, 0) } else { number(value, decimals.max(2)) }
+        };
+        let unit = if self == Self::Plain { range.unit } else { self.unit(units) };
+        Words
+            .with("field-allowed", &[("from", &end(range.min)), ("to", &end(range.max)), ("unit", unit)])
+            .trim_end()
+            .to_owned()
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn both_systems_show_the_same_water() {
+        assert_eq!(Measure::Depth.show(12.7, Units::Metric), "12.7\u{a0}mm");
+        assert_eq!(Measure::Depth.show(12.7, Units::Us), "0.50\u{a0}in");
+        assert_eq!(Measure::Height.show(410.0, Units::Us), "1345\u{a0}ft");
+        assert_eq!(Measure::Volume.show(1.0, Units::Us), "264\u{a0}gal");
+    }
+
+    #[test]
+    fn a_field_gives_back_what_was_entered() {
+        for text in ["1.25", "0.5", "31.8", "14.65"] {
+            let si = Measure::Rate.to_si(text.parse().unwrap(), Units::Us);
+            assert_eq!(Measure::Rate.typed(si, Units::Us), text);
+        }
+    }
+}

@@ -1,0 +1,168 @@
+//! All text shown to people, from the language files in `locales/`.
+
+use std::borrow::Cow;
+use std::sync::LazyLock;
+
+use fluent::concurrent::FluentBundle;
+use fluent::{FluentArgs, FluentResource, FluentValue};
+
+/// The files of a language; another language is another list.
+const ENGLISH: [&str; 8] = [
+    include_str!("../locales/en/general.ftl"),
+    include_str!("../locales/en/sign_in.ftl"),
+    include_str!("../locales/en/today.ftl"),
+    include_str!("../locales/en/places.ftl"),
+    include_str!("../locales/en/controllers.ftl"),
+    include_str!("../locales/en/weather.ftl"),
+    include_str!("../locales/en/year.ftl"),
+    include_str!("../locales/en/reference.ftl"),
+];
+
+static BUNDLE: LazyLock<FluentBundle<FluentResource>> = LazyLock::new(|| {
+    let mut bundle = FluentBundle::new_concurrent(vec![unic_langid::LanguageIdentifier::default()]);
+    // Marks of direction round every argument would be copied along with figures.
+    bundle.set_use_isolating(false);
+    for file in ENGLISH {
+        // A file with a mistake still gives its sound part; a test refuses mistakes.
+        let resource = FluentResource::try_new(file.to_owned()).unwrap_or_else(|(sound, _)| sound);
+        bundle.add_resource_overriding(resource);
+    }
+    bundle
+});
+
+/// The words of a language. Copied into every view model.
+#[derive(Debug, Clone, Copy, Default)]
+pub(crate) struct Words;
+
+impl Words {
+    /// The text of a key.
+    pub(crate) fn t(self, key: &str) -> String {
+        self.format(key, None)
+    }
+
+    /// The text of a key with a word put in as `a`.
+    pub(crate) fn t1(self, key: &str, a: impl AsRef<str>) -> String {
+        self.with(key, &[("a", a.as_ref())])
+    }
+
+    /// The text of a key with two words put in as `a` and `b`.
+    pub(crate) fn t2(self, key: &str, a: impl AsRef<str>, b: impl AsRef<str>) -> String {
+        self.with(key, &[("a", a.as_ref()), ("b", b.as_ref())])
+    }
+
+    /// The text of a key with a count put in as `n`, so that a language can choose its plural.
+    pub(crate) fn count(self, key: &str, n: usize) -> String {
+        let mut args = FluentArgs::new();
+        args.set("n", FluentValue::from(n));
+        self.format(key, Some(&args))
+    }
+
+    /// The text of a key with words put in by name.
+    pub(crate) fn with(self, key: &str, values: &[(&str, &str)]) -> String {
+        let mut args = FluentArgs::new();
+        for (name, value) in values {
+            args.set(Cow::Owned((*name).to_owned()), FluentValue::from((*value).to_owned()));
+        }
+        self.format(key, Some(&args))
+    }
+
+    fn format(self, key: &str, args: Option<&FluentArgs<'_>>) -> String {
+        let Some(pattern) = BUNDLE.get_message(key).and_then(|m| m.value()) else {
+            // A missing key is a mistake of ours that a test finds; the page must still stand.
+            tracing::error!(key, "no words for a key");
+            return key.to_owned();
+        };
+        BUNDLE.format_pattern(pattern, args, &mut Vec::new()).into_owned()
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use std::collections::BTreeSet;
+    use std::path::Path;
+
+    use super::*;
+
+    fn sources(dir: &Path, out: &mut Vec<String>) {
+        for entry in std::fs::read_dir(dir).unwrap() {
+            let path = entry.unwrap().path();
+            if path.is_dir() {
+                sources(&path, out);
+            } else if path.extension().is_some_and(|e| e == "rs" || e == "html" || e == "svg") {
+                out.push(std::fs::read_to_string(path).unwrap());
+            }
+        }
+    }
+
+    /// Every quoted text in the code that could be a key.
+    fn quoted() -> BTreeSet<String> {
+        let mut files = Vec::new();
+        let root = Path::new(env!("CARGO_MANIFEST_DIR"));
+        sources(&root.join("src"), &mut files);
+        sources(&root.join("templates"), &mut files);
+        let mut found = BTreeSet::new();
+        for text in files {
+            for part in text.split('"') {
+                if !part.is_empty()
+                    && part.len() < 60
+                    && part.chars().all(|c| c.is_ascii_lowercase() || c.is_ascii_digit() || c == '-')
+                {
+                    found.insert(part.to_owned());
+                }
+            }
+        }
+        found
+    }
+
+    /// Keys asked for by name: the word after `t(`, `t1(`, `t2(`, `count(` or `with(`.
+    fn asked() -> BTreeSet<String> {
+        let mut files = Vec::new();
+        let root = Path::new(env!("CARGO_MANIFEST_DIR"));
+        sources(&root.join("src"), &mut files);
+        sources(&root.join("templates"), &mut files);
+        let mut found = BTreeSet::new();
+        for text in files {
+            for call in ["t(\"", "t1(\"", "t2(\"", "count(\"", "with(\"", "t1(\n                \""] {
+                for part in text.split(call).skip(1) {
+                    found.insert(part.split('"').next().unwrap().to_owned());
+                }
+            }
+        }
+        found
+    }
+
+    fn keys() -> BTreeSet<String> {
+        let mut keys = BTreeSet::new();
+        for file in ENGLISH {
+            for line in file.lines() {
+                if let Some((key, _)) = line.split_once(" =")
+                    && !line.starts_with([' ', '#'])
+                {
+                    assert!(keys.insert(key.to_owned()), "{key} is there twice");
+                }
+            }
+        }
+        keys
+    }
+
+    #[test]
+    fn language_files_are_sound() {
+        for file in ENGLISH {
+            if let Err((_, errors)) = FluentResource::try_new(file.to_owned()) {
+                panic!("{errors:?}");
+            }
+        }
+    }
+
+    #[test]
+    fn no_key_is_missing() {
+        let missing: Vec<_> = asked().difference(&keys()).cloned().collect();
+        assert!(missing.is_empty(), "no words for {missing:?}");
+    }
+
+    #[test]
+    fn no_key_is_unused() {
+        let unused: Vec<_> = keys().difference(&quoted()).cloned().collect();
+        assert!(unused.is_empty(), "nobody asks for {unused:?}");
+    }
+}
