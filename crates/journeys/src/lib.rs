@@ -1,1 +1,9 @@
-//! placeholder
+//! What tests of the whole application share: the real binary on a free port with a database of
+//! its own, and a browser to look at it.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic, missing_debug_implementations)]
+
+mod browser;
+mod server;
+
+pub use browser::{Browser, DESK, PHONE, Scheme};
+pub use server::{PASSWORD, Server};

@@ -33,6 +33,17 @@ pub async fn fresh_database() -> Result<String, TestError> {
     Ok(format!("{server}/{name}"))
 }
 
+/// Runs a statement on the server itself, to take a database away and bring it back.
+///
+/// # Errors
+/// When the server is not stated or refuses.
+pub async fn admin(statement: &str) -> Result<(), TestError> {
+    let server = std::env::var("UPLAND_TEST_SERVER")?;
+    let mut connection = AsyncPgConnection::establish(&format!("{server}/postgres")).await?;
+    connection.batch_execute(statement).await?;
+    Ok(())
+}
+
 #[derive(diesel::QueryableByName)]
 struct Found {
     #[diesel(sql_type = diesel::sql_types::BigInt)]

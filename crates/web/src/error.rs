@@ -7,6 +7,7 @@ use askama::Template;
 use thiserror::Error;
 use upland_store::StoreError;
 
+use crate::guard::headers::SECURE_HEADERS;
 use crate::words::Words;
 
 /// An answer of a handler.
@@ -68,9 +69,9 @@ struct ErrorTemplate {
 pub(crate) type Keys = [&'static str; 2];
 
 /// The page of a mistake of ours.
-pub(crate) const OURS: Keys = ["error-ours-title", "error-ours-text"];
+const OURS: Keys = ["error-ours-title", "error-ours-text"];
 /// The page of a database that is away.
-pub(crate) const AWAY: Keys = ["error-away-title", "error-away-text"];
+const AWAY: Keys = ["error-away-title", "error-away-text"];
 
 /// The designed page of an error.
 pub(crate) fn error_page(status: StatusCode, [title, text]: Keys) -> HttpResponse {
@@ -83,7 +84,12 @@ pub(crate) fn error_page(status: StatusCode, [title, text]: Keys) -> HttpRespons
         code: status.as_u16(),
     };
     let body = template.render().unwrap_or_else(|_| template.title.clone());
-    HttpResponse::build(status).content_type("text/html; charset=utf-8").body(body)
+    let mut response = HttpResponse::build(status);
+    // An error from below the handlers passes by the layer that sets these on every other answer.
+    for (name, value) in SECURE_HEADERS {
+        response.insert_header((name, value));
+    }
+    response.content_type("text/html; charset=utf-8").body(body)
 }
 
 /// A page that says why something could not be done, with the way back.

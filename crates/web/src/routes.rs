@@ -4,6 +4,7 @@ use actix_session::SessionMiddleware;
 use actix_web::web::{self, ServiceConfig, get, post, resource, scope};
 
 use crate::assets;
+use crate::error::PageError;
 use crate::guard::posted::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
@@ -19,6 +20,8 @@ pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<
             scope("")
                 .wrap(sessions)
                 .app_data(web::FormConfig::default().limit(FORM_BYTES))
+                // An address that is no key is an address of nothing.
+                .app_data(web::PathConfig::default().error_handler(|_, _| PageError::NotFound.into()))
                 .configure(signing)
                 .configure(pages)
                 .default_service(web::to(health::nowhere)),

@@ -48,7 +48,9 @@ pub(super) fn station_demand(
         Some(rain) if rain_counts => effective_rain(rain, etl_mm, need.raw_mm),
         _ => 0.0,
     };
-    StationDemand { etl_mm, effective_rain_mm, demand_mm: etl_mm - effective_rain_mm }
+    // Rain that covers the month leaves nothing, not the last bit of a float.
+    let left_mm = etl_mm - effective_rain_mm;
+    StationDemand { etl_mm, effective_rain_mm, demand_mm: if left_mm > 1e-9 { left_mm } else { 0.0 } }
 }
 
 /// A station in a month: its demand, and what the dialled percent gives it.

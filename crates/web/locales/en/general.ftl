@@ -24,8 +24,8 @@ month = Month
 saved-now = Saved just now
 saved-minutes =
     { $n ->
-        [one] Saved a minute ago
-       *[other] Saved { $n } minutes ago
+        [one] Saved 1 min ago
+       *[other] Saved { $n } min ago
     }
 saved-hours =
     { $n ->
@@ -33,8 +33,8 @@ saved-hours =
        *[other] Saved { $n } hours ago
     }
 saved-on = Saved on { $a }
-units-to-us = Show inches
-units-to-metric = Show millimetres
+units-to-us = Inches
+units-to-metric = Millimetres
 units-metric = metric (mm, m, °C)
 units-us = US (in, ft, °F)
 keys-title = Keys

@@ -50,4 +50,3 @@ sun-set-at = sunset { $a }
 sun-noon-at = noon { $a }, { $b }° high
 sun-now = now { $a }
 ephem-normal = { $a } normal
-ephem-rain = { $a } rain

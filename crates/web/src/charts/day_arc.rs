@@ -52,8 +52,8 @@ impl DayArc {
             |at: Option<DateTime<Utc>>| at.map_or_else(|| w.t("sun-none"), |t| local(t).format("%H:%M").to_string());
         let hour = |at: NaiveDateTime| (at - date.and_time(NaiveTime::MIN)).num_seconds() as f64 / 3600.0;
         // Two hours on either side of the sun's day, on even hours.
-        let first = sun.sunrise.map_or(0.0, |t| ((hour(local(t)) - 1.0) / 2.0).floor() * 2.0).clamp(0.0, 24.0);
-        let last = sun.sunset.map_or(24.0, |t| ((hour(local(t)) + 1.0) / 2.0).ceil() * 2.0).clamp(0.0, 24.0);
+        let first = sun.sunrise.map_or(0.0, |t| ((hour(local(t)) - 0.8) / 2.0).floor() * 2.0).clamp(0.0, 24.0);
+        let last = sun.sunset.map_or(24.0, |t| ((hour(local(t)) + 0.8) / 2.0).ceil() * 2.0).clamp(0.0, 24.0);
         let (first, last) = if last > first { (first, last) } else { (0.0, 24.0) };
         let x = |h: f64| (h - first) / (last - first) * WIDTH;
         let noon_height = sun_position(latitude, longitude, sun.noon).elevation_deg;

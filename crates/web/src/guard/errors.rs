@@ -6,14 +6,13 @@ use std::panic::{AssertUnwindSafe, catch_unwind};
 use std::pin::Pin;
 use std::task::{Context, Poll};
 
-use actix_web::body::{BoxBody, EitherBody, MessageBody};
+use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceRequest, ServiceResponse};
-use actix_web::http::StatusCode;
 use actix_web::middleware::Next;
-use actix_web::{Error, ResponseError, web};
+use actix_web::{Error, web};
 
 use crate::app::App;
-use crate::error::{AWAY, OURS, PageError, error_page};
+use crate::error::PageError;
 
 /// Polls a future and turns a panic of it into `Err`.
 struct Caught<F>(Pin<Box<F>>);
@@ -31,40 +30,31 @@ impl<F: Future> Future for Caught<F> {
     }
 }
 
-/// Turns panics and errors that carry no page of their own into the designed pages.
+/// Turns panics and errors that carry no page of their own into the designed pages. The request
+/// must not be held on to while it is routed, so the page travels as an error.
 pub(crate) async fn designed_errors<B: MessageBody + 'static>(
     request: ServiceRequest,
     next: Next<B>,
-) -> Result<ServiceResponse<EitherBody<B, BoxBody>>, Error> {
-    let kept = request.request().clone();
+) -> Result<ServiceResponse<B>, Error> {
     let app = request.app_data::<web::Data<App>>().cloned();
     let error = match Caught(Box::pin(next.call(request))).await {
-        Ok(Ok(answer)) => return Ok(answer.map_into_left_body()),
-        Ok(Err(error)) if error.as_error::<PageError>().is_some() => return Err(error),
-        Ok(Err(error)) => Some(error),
-        Err(()) => None,
+        Ok(Ok(answer)) => return Ok(answer),
+        Ok(Err(error)) => error,
+        Err(()) => return Err(PageError::Ours("a handler panicked".into()).into()),
     };
-    let page = match &error {
-        Some(error) if error.as_response_error().status_code().is_client_error() => {
-            tracing::info!(cause = %error, "refused");
-            PageError::NotAForm("refused below the handlers").error_response()
-        }
-        Some(error) => {
-            tracing::error!(cause = %error, "an error below the handlers");
-            let away = match &app {
-                Some(app) => app.store.ping().await.is_err(),
-                None => false,
-            };
-            if away {
-                error_page(StatusCode::SERVICE_UNAVAILABLE, AWAY)
-            } else {
-                error_page(StatusCode::INTERNAL_SERVER_ERROR, OURS)
-            }
-        }
-        None => {
-            tracing::error!("a handler panicked");
-            error_page(StatusCode::INTERNAL_SERVER_ERROR, OURS)
-        }
+    if error.as_error::<PageError>().is_some() {
+        return Err(error);
+    }
+    if error.as_response_error().status_code().is_client_error() {
+        tracing::info!(cause = %error, "refused below the handlers");
+        return Err(PageError::NotAForm("refused below the handlers").into());
+    }
+    let away = match &app {
+        Some(app) => app.store.ping().await.err(),
+        None => None,
     };
-    Ok(ServiceResponse::new(kept, page).map_into_right_body())
+    Err(match away {
+        Some(away) => PageError::from(away).into(),
+        None => PageError::Ours(error.to_string().into()).into(),
+    })
 }

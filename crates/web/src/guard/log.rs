@@ -20,7 +20,14 @@ pub(crate) async fn log_requests<B: MessageBody>(
     let (method, path) = (request.method().clone(), request.path().to_owned());
     let started = Instant::now();
     let span = tracing::info_span!("request", %id, %method, path);
-    let mut response = next.call(request).instrument(span.clone()).await?;
+    let mut response = match next.call(request).instrument(span.clone()).await {
+        Ok(response) => response,
+        Err(error) => {
+            let status = error.as_response_error().status_code().as_u16();
+            span.in_scope(|| tracing::warn!(status, "answered with an error"));
+            return Err(error);
+        }
+    };
     if let Ok(value) = HeaderValue::from_str(&id.to_string()) {
         response.headers_mut().insert(REQUEST_ID, value);
     }

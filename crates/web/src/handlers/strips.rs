@@ -63,8 +63,5 @@ pub(crate) fn ephemeris(at: &PlaceDesk, today: NaiveDate, units: Units) -> Ephem
         sunset: time(sun.sunset),
         period: w.t1("ephem-normal", month_long(month)),
         et0: normal.map_or_else(String::new, |n| w.t1("a-day", Measure::DepthADay.show(n.et0_mm_per_day, units))),
-        rain: normal
-            .and_then(|n| n.rain_mm)
-            .map_or_else(String::new, |r| w.t1("ephem-rain", Measure::Depth.show(r, units))),
     }
 }

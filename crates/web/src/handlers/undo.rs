@@ -2,11 +2,14 @@ use actix_web::web;
 use upland_store::{StoreError, Write};
 
 use crate::app::App;
-use crate::error::{Page, PageError, notice_page};
+use crate::error::{Keys, Page, PageError, notice_page};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
 use crate::handlers::saving::{action, record_of};
+
+/// Somebody went on from the change.
+const UNDO_CONFLICT: Keys = ["undo-conflict-title", "undo-conflict-text"];
 
 /// Takes the user's last action back, the whole of it, unless somebody went on from it.
 pub(crate) async fn undo(app: web::Data<App>, user: SignedIn, Posted(form): Posted) -> Page {
@@ -14,9 +17,14 @@ pub(crate) async fn undo(app: web::Data<App>, user: SignedIn, Posted(form): Post
     let Some(first) = last.first() else { return go(form.get("back")) };
     let mut writes = Vec::new();
     for entry in last.iter().rev() {
+        // What stands must be what the action left, whatever was done and taken back since.
+        let log = user.account.log(entry.aggregate_id, 1).await?;
+        let Some(newest) = log.first().filter(|newest| newest.after == entry.after) else {
+            return Ok(notice_page(UNDO_CONFLICT));
+        };
         writes.push(Write {
             id: entry.aggregate_id,
-            made_on: entry.version,
+            made_on: newest.version,
             record: record_of(entry.kind, entry.before.as_ref())?,
             before: entry.after.clone(),
             after: entry.before.clone(),
@@ -30,7 +38,7 @@ pub(crate) async fn undo(app: web::Data<App>, user: SignedIn, Posted(form): Post
             let made = last.iter().any(|e| e.before.is_none());
             go(if made { "/" } else { form.get("back") })
         }
-        Err(StoreError::Conflict { .. }) => Ok(notice_page(["undo-conflict-title", "undo-conflict-text"])),
+        Err(StoreError::Conflict { .. }) => Ok(notice_page(UNDO_CONFLICT)),
         Err(StoreError::InUse) => Ok(notice_page(["undo-in-use-title", "undo-in-use-text"])),
         Err(other) => Err(PageError::from(other)),
     }

@@ -3,12 +3,13 @@
 use chrono::NaiveDate;
 use upland_core::budget::{Dial, YearBudget};
 use upland_core::controller::{Controller, PercentStorage};
+use upland_core::landscape::Plant;
 use upland_core::quantity::MonthOfYear;
 
 use super::stations::plant_key;
 use super::working::minutes;
 use crate::charts::Strip;
-use crate::show::{date_long, month_short};
+use crate::show::{date_long, month_short, number};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -53,8 +54,8 @@ pub(crate) struct CardProgram {
     pub(crate) letter: String,
     pub(crate) name: String,
     pub(crate) waterings: String,
-    /// A percent for each month; the flag marks the month of issue.
-    pub(crate) percents: Vec<(String, bool)>,
+    /// A percent for each month, whether it is off, and whether it is the month of issue.
+    pub(crate) percents: Vec<(String, bool, bool)>,
 }
 
 /// The lines of stations.
@@ -68,7 +69,10 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget) -> Vec
             Some(CardStation {
                 number: s.number,
                 name: s.name.clone(),
-                what: w.t(plant_key(s.plant)),
+                what: match s.plant {
+                    Plant::Coefficient(k) => format!("K {}", number(k.get(), 2)),
+                    plant => w.t(plant_key(plant)),
+                },
                 program: s.program.get().to_string(),
                 minutes: minutes(base.run),
                 how: if s.roofed {
@@ -119,7 +123,7 @@ pub(crate) fn card_programs(controller: &Controller, budget: &YearBudget, now: M
                             Dial::Off => w.t("off"),
                             Dial::Percent(p) => p.get().to_string(),
                         };
-                        (text, m.month == now)
+                        (text, m.dial == Dial::Off, m.month == now)
                     })
                     .collect(),
             }

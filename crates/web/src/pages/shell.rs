@@ -55,7 +55,6 @@ pub(crate) struct Ephemeris {
     pub(crate) sunset: String,
     pub(crate) period: String,
     pub(crate) et0: String,
-    pub(crate) rain: String,
 }
 
 #[derive(Debug, Clone)]

@@ -375,7 +375,8 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
     let mut worked = Worked {
         kl: number(k * station.sun.factor(), 2),
         kl_mark: mark(k_known),
-        rate: Measure::Rate.figure(rate, units),
+        // A rate that was entered stands above already.
+        rate: if rate_known == Provenance::Measured { String::new() } else { Measure::Rate.figure(rate, units) },
         rate_mark: mark(rate_known),
         ..Worked::default()
     };

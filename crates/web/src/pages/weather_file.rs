@@ -227,7 +227,7 @@ pub(crate) fn look(form: &mut Form, table: &Table, units: Units) -> (Look, Optio
     let position = latitude.zip(longitude).zip(elevation).and_then(|((lat, lon), z)| Position::new(lat, lon, z).ok());
     let site = position.zip(wind_height).and_then(|(p, h)| Site::new(&p, h, Guesses::default()).ok());
     let reading = read(table, &mapping, site.as_ref());
-    describe(&mut view, &reading, units);
+    describe(&mut view, &reading, table.len(), units);
     view.good = good_for(&reading, site.as_ref());
     let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
     if reading.faults.is_empty()
@@ -273,17 +273,13 @@ fn settle(mut view: Look, days: usize, others: usize) -> Look {
     view
 }
 
-fn describe(view: &mut Look, reading: &Reading, units: Units) {
+fn describe(view: &mut Look, reading: &Reading, lines: usize, units: Units) {
     let w = Words;
     let dates = || reading.rows.iter().map(|r| r.day.date);
     if let (Some(first), Some(last)) = (dates().min(), dates().max()) {
         view.sub = w.with(
             "file-sub",
-            &[
-                ("lines", &number((reading.rows.len() + reading.faults.len()) as f64, 0)),
-                ("from", &date_long(first)),
-                ("to", &date_long(last)),
-            ],
+            &[("lines", &number(lines as f64, 0)), ("from", &date_long(first)), ("to", &date_long(last))],
         );
     }
     let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();

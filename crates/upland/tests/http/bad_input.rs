@@ -1,0 +1,114 @@
+//! Impossible values: a message at the right place, nothing stored, nothing typed lost.
+
+use upland_journeys::Server;
+
+use crate::client::{Client, binary};
+
+#[tokio::test(flavor = "multi_thread")]
+async fn an_impossible_place() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let form = client.get("/places/new").form("/places");
+    let answer = client.submit(
+        "/places",
+        form,
+        &[
+            ("name", "Too far"),
+            ("latitude", "95"),
+            ("longitude", "eight"),
+            ("elevation", "9000"),
+            ("time_zone", "Moon/Base"),
+        ],
+    );
+    assert_eq!(answer.status, 422);
+    for said in [
+        "latitude-error",
+        "longitude-error",
+        "elevation-error",
+        "time_zone-error",
+        "\u{2212}90 to 90",
+        "“eight” is not a number",
+    ] {
+        let said = said.replace('“', "“");
+        assert!(answer.body.contains(&said), "{said}: {}", answer.brief());
+    }
+    assert_eq!((answer.field("latitude").as_str(), answer.field("longitude").as_str()), ("95", "eight"));
+    assert!(client.get("/places").body.contains("No place yet"));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn an_impossible_controller() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let place = client.make_place("Library");
+    let post_to = format!("{place}/controllers");
+    let form = client.get(&format!("{place}/controllers/new")).form(&post_to);
+    for (field, value, said) in [
+        ("stations", "0", "Allowed: 1 to 48"),
+        ("stations", "49", "Allowed: 1 to 48"),
+        ("percent_max", "90", "must hold 100"),
+        ("percent_min", "250", "must be above the lowest"),
+        ("percent_step", "0", "Allowed: 1 to 50"),
+        ("watering_days", "8", "Allowed: 1 to 7"),
+        ("run_max", "0", "Allowed: 1 to 1440"),
+        ("storage", "in a drawer", "Choose one of the list"),
+    ] {
+        let answer = client.submit(&post_to, form.clone(), &[("name", "Cabinet"), (field, value)]);
+        assert_eq!(answer.status, 422, "{field}={value}");
+        assert!(answer.body.contains(said), "{field}={value}: {}", answer.brief());
+    }
+    assert!(!client.get("/places").body.contains("Cabinet"));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn an_impossible_cell_bars_the_worksheet_and_keeps_what_was_typed() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let controller = client.make_controller(&client.make_place("Library"), "Cabinet");
+    let address = format!("{controller}/stations");
+    let form = client.get(&address).form(&address);
+    let answer = client.submit(
+        &address,
+        form,
+        &[("s1_name", "Lawn"), ("s1_rate", "0.84"), ("s2_name", "Bed"), ("s2_area", "big")],
+    );
+    assert_eq!(answer.status, 422);
+    assert!(answer.body.contains("Rate: Allowed: 1 to 150 mm/h"), "{}", answer.brief());
+    assert!(answer.body.contains("Area: “big” is not a number"), "{}", answer.brief());
+    assert_eq!((answer.field("s1_rate").as_str(), answer.field("s2_name").as_str()), ("0.84", "Bed"));
+    assert_eq!(client.get(&address).field("s1_name"), "", "nothing was saved");
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn three_hundred_percent_on_a_panel_that_ends_at_two_hundred() {
+    let server = Server::with_demo(binary()).await;
+    let client = Client::new(&server);
+    assert_eq!(client.sign_in("oda@averstane.example", "upland-demo").status, 303);
+    let link = client.get("/").link("/controllers/", "");
+    let year = link.split('?').next().unwrap().to_owned();
+    let post_to = format!("{year}/month");
+    let page = client.get(&year);
+    let form = page.form(&post_to);
+    for percent in ["300", "95.5", "-10", "many", ""] {
+        let answer = client.submit(&post_to, form.clone(), &[("percent", percent), ("do", "set")]);
+        assert_eq!(answer.status, 422, "{percent}");
+        assert!(answer.body.contains("or 0 for off"), "{percent}");
+        assert_eq!(answer.field("percent"), percent);
+    }
+    assert_eq!(client.submit(&post_to, form, &[("percent", "200"), ("do", "set")]).status, 303);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn nonsense_addresses_and_bodies_give_a_designed_page() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    for path in
+        ["/nowhere", "/places/nonsense", "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year", "/weather/%00"]
+    {
+        let answer = client.get(path);
+        assert!((400..500).contains(&answer.status), "{path}: {}", answer.status);
+        assert!(answer.body.contains("Upland Almanac"), "{path}: {}", answer.brief());
+    }
+    let long = "x".repeat(300 * 1024);
+    assert_eq!(client.post("/places", &[("name", &long)]).status, 413);
+}

@@ -1,0 +1,131 @@
+//! What stands between the network and the pages.
+
+use upland_journeys::{PASSWORD, Server};
+
+use crate::client::{Client, binary};
+
+/// Every address that changes something.
+const CHANGES: [&str; 17] = [
+    "/sign-in",
+    "/sign-out",
+    "/units",
+    "/undo",
+    "/places",
+    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
+    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/controllers",
+    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather",
+    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/normals",
+    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
+    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/take-in",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/stations",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/stations/preview",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/preview",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/month",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/program",
+];
+
+#[tokio::test(flavor = "multi_thread")]
+async fn no_change_goes_through_without_its_token() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    for path in CHANGES {
+        for token in ["", "wrong", "00000000000000000000000000000000"] {
+            let answer = client.post(path, &[("token", token), ("name", "x")]);
+            assert_eq!(answer.status, 403, "{path} with {token:?}: {}", answer.brief());
+        }
+    }
+    let file =
+        client.send_file("/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files", "wrong", "x.csv", b"a,b\n1,2\n");
+    assert_eq!(file.status, 403);
+    // Nobody was signed out by all that.
+    assert_eq!(client.get("/places").status, 200);
+}
+
+/// The list above is the URL map's: as many posts there as here, the file's included.
+#[test]
+fn every_change_is_in_the_list() {
+    let routes = include_str!("../../../web/src/routes.rs");
+    assert_eq!(routes.matches("post().to(").count(), CHANGES.len() + 1);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn nothing_is_shown_to_nobody() {
+    let server = Server::start(binary()).await;
+    let client = Client::new(&server);
+    for path in ["/", "/places", "/places/new", "/weather", "/reference", "/reference/parts"] {
+        let answer = client.get(path);
+        assert_eq!((answer.status, answer.location()), (303, format!("/sign-in?next={path}").as_str()));
+    }
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_answer_carries_the_secure_headers() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    for path in ["/", "/nowhere", "/healthz", "/sign-in", "/controllers/nonsense/year"] {
+        let answer = client.get(path);
+        let policy = answer.header("content-security-policy");
+        assert!(policy.contains("default-src 'none'") && !policy.contains("unsafe"), "{path}: {policy}");
+        assert_eq!(answer.header("x-content-type-options"), "nosniff", "{path}");
+        assert_eq!(answer.header("x-request-id").len(), 36, "{path}");
+    }
+    let cookie = Client::new(&server).get("/sign-in");
+    let set = cookie.header("set-cookie");
+    assert!(set.contains("HttpOnly") && set.contains("SameSite=Lax"), "{set}");
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn wrong_passwords_look_like_unknown_addresses_and_are_limited() {
+    let server = Server::start(binary()).await;
+    let client = Client::new(&server);
+    let unknown = client.sign_in("nobody@example.com", "a wrong password");
+    let wrong = client.sign_in("oda@example.com", "a wrong password");
+    assert_eq!((unknown.status, wrong.status), (422, 422));
+    assert!(unknown.body.contains("do not belong together") && wrong.body.contains("do not belong together"));
+    for _ in 0..4 {
+        client.sign_in("oda@example.com", "a wrong password");
+    }
+    let limited = client.sign_in("oda@example.com", PASSWORD);
+    assert!(limited.body.contains("Too many tries"), "{}", limited.brief());
+    // Another address is not held up by it.
+    server.add_user("Averstane Grounds", "Tam", "tam@example.com");
+    assert_eq!(client.sign_in("tam@example.com", PASSWORD).status, 303);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn signing_in_goes_on_to_our_own_addresses_alone() {
+    let server = Server::start(binary()).await;
+    for (next, to) in [("/places", "/places"), ("https://example.com/", "/"), ("//example.com", "/")] {
+        let client = Client::new(&server);
+        let token = client.get("/sign-in").field("token");
+        let fields = [("token", token.as_str()), ("email", "oda@example.com"), ("password", PASSWORD), ("next", next)];
+        assert_eq!(client.post("/sign-in", &fields).location(), to);
+    }
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn one_company_never_sees_anothers_pages() {
+    let server = Server::start(binary()).await;
+    let mine = Client::signed_in(&server, "oda@example.com");
+    let place = mine.make_place("Library");
+    let controller = mine.make_controller(&place, "Cabinet");
+    server.add_user("Pellor Gardens", "Una", "una@example.com");
+    let other = Client::signed_in(&server, "una@example.com");
+    for path in [
+        place.clone(),
+        format!("{place}/weather"),
+        format!("{place}/weather/normals"),
+        format!("{place}/controllers/new"),
+        controller.clone(),
+        format!("{controller}/stations"),
+        format!("{controller}/year"),
+        format!("{controller}/door-card"),
+    ] {
+        assert_eq!(other.get(&path).status, 404, "{path}");
+        assert_eq!(mine.get(&path).status, 200, "{path}");
+    }
+    let token = other.get("/places").field("token");
+    assert_eq!(other.post(&format!("{controller}/year/month"), &[("token", &token), ("month", "6")]).status, 404);
+    assert!(!other.get("/places").body.contains("Library"));
+}

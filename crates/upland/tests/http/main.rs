@@ -1,0 +1,9 @@
+//! The server over HTTP: the real binary, a real database, no browser.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+mod bad_input;
+mod client;
+mod guards;
+mod saving;
+mod server;
+mod weather;

@@ -1,0 +1,67 @@
+//! Health, assets, restarts, and a database that goes away.
+
+use upland_journeys::Server;
+
+use crate::client::{Client, binary};
+
+#[tokio::test(flavor = "multi_thread")]
+async fn it_is_healthy_and_ready_and_stops_well() {
+    let mut server = Server::start(binary()).await;
+    let client = Client::new(&server);
+    assert_eq!((client.get("/healthz").status, client.get("/readyz").status), (200, 200));
+    assert!(server.stop());
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn assets_are_compressed_and_kept_for_ever() {
+    let server = Server::start(binary()).await;
+    let client = Client::new(&server);
+    let css = client.get("/sign-in").link("/assets/", "bulma.min.css");
+    let brotli = client.get_with(&css, &[("accept-encoding", "gzip, br")]);
+    assert_eq!((brotli.status, brotli.header("content-encoding")), (200, "br"));
+    assert!(brotli.header("cache-control").contains("immutable"));
+    assert_eq!(brotli.header("content-type"), "text/css; charset=utf-8");
+    assert!(client.get(&css).body.contains("bulma"));
+    assert_eq!(client.get("/assets/0000/almanac.css").header("cache-control"), "no-cache");
+    assert_eq!(client.get("/assets/0000/nothing.css").status, 404);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_session_survives_a_restart_and_ends_on_sign_out() {
+    let mut server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let before = server.address.clone();
+    server.restart();
+    // The cookie goes to the same host; only the port is another.
+    let client = client.at(&server.address);
+    assert_ne!(before, server.address);
+    let page = client.get("/places");
+    assert_eq!(page.status, 200, "{}", page.brief());
+    let token = page.field("token");
+    assert_eq!(client.post("/sign-out", &[("token", &token)]).location(), "/sign-in");
+    assert_eq!(client.get("/places").location(), "/sign-in?next=/places");
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_database_that_is_away_gives_a_designed_page_and_comes_back_by_itself() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let name = server.database_url.rsplit('/').next().unwrap().to_owned();
+    let set = async |allowed: bool| {
+        upland_store::testing::admin(&format!("ALTER DATABASE {name} ALLOW_CONNECTIONS {allowed}")).await.unwrap();
+        upland_store::testing::admin(&format!(
+            "SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = '{name}'"
+        ))
+        .await
+        .unwrap();
+    };
+    set(false).await;
+    let away = client.get("/places");
+    assert_eq!(away.status, 503, "{}", away.brief());
+    assert!(away.body.contains("The records are out of reach"));
+    assert!(away.header("content-security-policy").contains("default-src 'none'"));
+    assert_eq!(client.get("/readyz").status, 503);
+    assert_eq!(client.get("/healthz").status, 200);
+    set(true).await;
+    assert_eq!(client.get("/places").status, 200);
+}
