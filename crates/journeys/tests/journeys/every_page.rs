@@ -1,0 +1,61 @@
+//! Every page, light and dark: nothing complains and axe finds nothing.
+
+use upland_journeys::{Browser, DESK, Scheme, Server};
+
+/// Addresses of every page that the demo data has.
+async fn pages(b: &Browser) -> Vec<String> {
+    let mut found: Vec<String> =
+        ["/", "/places", "/places/new", "/weather", "/reference", "/reference/parts"].map(String::from).to_vec();
+    let links = "return [...new Set([...document.querySelectorAll('main a')].map((a) => a.getAttribute('href')))]";
+    b.go("/places").await;
+    for href in b.script(links, vec![]).await.as_array().unwrap() {
+        found.push(href.as_str().unwrap().to_owned());
+    }
+    b.go("/weather").await;
+    for href in b.script(links, vec![]).await.as_array().unwrap() {
+        found.push(href.as_str().unwrap().to_owned());
+    }
+    for year in found.clone().iter().filter(|p| p.ends_with("/year")) {
+        for step in ["", "/stations", "/door-card"] {
+            found.push(year.replace("/year", step));
+        }
+        found.push(format!("{year}?month=7&figure=delivered"));
+    }
+    for weather in found.clone().iter().filter(|p| p.starts_with("/places/") && p.ends_with("/weather")) {
+        found.push(format!("{weather}/normals"));
+    }
+    found.push("/nowhere".into());
+    found.sort();
+    found.dedup();
+    found
+}
+
+async fn look_at_everything(scheme: Scheme) {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, DESK, scheme).await;
+    b.go("/sign-in").await;
+    b.check_page().await;
+    b.sign_in("oda@averstane.example").await;
+    let pages = pages(&b).await;
+    assert!(pages.len() > 35, "{pages:?}");
+    for page in pages {
+        b.go(&page).await;
+        if page == "/nowhere" {
+            // The browser itself notes the status; the page is still looked at.
+            assert_eq!(b.axe().await, Vec::<String>::new());
+        } else {
+            b.check_page().await;
+        }
+    }
+    b.close().await;
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn in_the_light_scheme() {
+    look_at_everything(Scheme::Light).await;
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn in_the_dark_scheme() {
+    look_at_everything(Scheme::Dark).await;
+}

@@ -1,0 +1,54 @@
+//! Figures that follow while something is typed or dragged, worked out by the server.
+
+use upland_journeys::{Browser, DESK, Scheme, Server};
+
+async fn open(b: &Browser, controller: &str, step: &str) {
+    b.sign_in("oda@averstane.example").await;
+    b.go("/places").await;
+    let script = "return [...document.querySelectorAll('main a')].find((a) => a.textContent.trim() === arguments[0]).getAttribute('href')";
+    let href = b.script(script, vec![controller.into()]).await;
+    b.go(&href.as_str().unwrap().replace("/year", step)).await;
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn minutes_follow_the_rate_and_errors_stand_under_their_row() {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, DESK, Scheme::Light).await;
+    open(&b, "Boiler-room cabinet", "/stations").await;
+    let base = b.text("#live-3-base").await;
+    b.fill("#s3_rate", "15").await;
+    // Half the rate takes twice the minutes, to a step.
+    let (before, doubled): (f64, f64) = (base.parse().unwrap(), 2.0 * base.parse::<f64>().unwrap());
+    for _ in 0..100 {
+        if (b.text("#live-3-base").await.parse::<f64>().unwrap() - doubled).abs() <= 1.0 {
+            break;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+    }
+    let after: f64 = b.text("#live-3-base").await.parse().unwrap();
+    assert!((after - doubled).abs() <= 1.0, "{before} to {after}");
+    b.wait_for_text("#working-title", "3 Steps bank").await;
+    b.fill("#s3_rate", "0.84").await;
+    b.wait_for_text("#live-3-errors", "Allowed: 1 to 150 mm/h").await;
+    // The figure is kept from what was saved, and drawn in outline.
+    b.wait_for("#live-3-base.is-out").await;
+    assert_eq!(b.text("#live-3-base").await, base);
+    b.check_page().await;
+    b.close().await;
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_month_in_hand_says_what_it_would_give() {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, DESK, Scheme::Light).await;
+    open(&b, "Boiler-room cabinet", "/year").await;
+    b.click("#slider-9 .hit").await;
+    // A press without a move opens the month.
+    b.wait_for_text("#dial-title", "Dial for September").await;
+    b.script("document.getElementById('slider-9').focus()", vec![]).await;
+    b.keys("\u{e013}").await;
+    b.wait_for_text(".inhand", "September in hand").await;
+    b.wait_for_text(".inhand", "over demand").await;
+    b.check_page().await;
+    b.close().await;
+}
