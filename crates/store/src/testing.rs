@@ -9,7 +9,8 @@ use uuid::Uuid;
 /// Why there is no test database.
 pub type TestError = Box<dyn std::error::Error + Send + Sync>;
 
-const TEMPLATE_LOCK: i64 = 0x75_70_6c_61_6e_64;
+/// Any number that nothing else on the server locks by.
+const TEMPLATE_LOCK: i64 = 7_586_318_224;
 
 /// Makes a database and gives its address. Takes a runtime with several threads.
 ///

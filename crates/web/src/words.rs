@@ -114,7 +114,7 @@ mod tests {
         found
     }
 
-    /// Keys asked for by name: the word after `t(`, `t1(`, `t2(`, `count(` or `with(`.
+    /// Keys asked for by name: the text after `w.t(`, `Words.count(` and the like.
     fn asked() -> BTreeSet<String> {
         let mut files = Vec::new();
         let root = Path::new(env!("CARGO_MANIFEST_DIR"));
@@ -122,13 +122,19 @@ mod tests {
         sources(&root.join("templates"), &mut files);
         let mut found = BTreeSet::new();
         for text in files {
-            for call in ["t(\"", "t1(\"", "t2(\"", "count(\"", "with(\"", "t1(\n                \""] {
-                for part in text.split(call).skip(1) {
-                    found.insert(part.split('"').next().unwrap().to_owned());
+            for who in ["w.", "Words."] {
+                for how in ["t(", "t1(", "t2(", "count(", "with("] {
+                    let call = format!("{who}{how}");
+                    for rest in text.split(&call).skip(1) {
+                        if let Some(key) = rest.trim_start().strip_prefix('"') {
+                            found.insert(key.split('"').next().unwrap().to_owned());
+                        }
+                    }
                 }
             }
         }
-        found
+        // The lists above stand in this file too, where they ask for nothing.
+        found.into_iter().filter(|key| key.chars().all(|c| c.is_ascii_alphanumeric() || c == '-')).collect()
     }
 
     fn keys() -> BTreeSet<String> {

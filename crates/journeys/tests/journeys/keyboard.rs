@@ -18,7 +18,9 @@ async fn focused(b: &Browser, what: &str) -> String {
 async fn tab_to(b: &Browser, label: &str) {
     for _ in 0..80 {
         b.keys(TAB).await;
-        let text = focused(b, "(e.getAttribute('aria-label') || e.textContent || e.id || '').replace(/\\s+/g, ' ').trim()").await;
+        let text =
+            focused(b, "(e.getAttribute('aria-label') || e.textContent || e.id || '').replace(/\\s+/g, ' ').trim()")
+                .await;
         if text == label {
             return;
         }

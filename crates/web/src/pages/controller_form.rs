@@ -63,7 +63,7 @@ pub(crate) fn summary(c: &Capability) -> String {
             ("min", &c.percent_min.get().to_string()),
             ("max", &percent(c.percent_max.get())),
             ("step", &c.percent_step.get().to_string()),
-            ("run", &number(c.run_step.minutes(), usize::from(c.run_step.seconds() % 60 != 0))),
+            ("run", &number(c.run_step.minutes(), usize::from(!c.run_step.seconds().is_multiple_of(60)))),
         ],
     )
 }

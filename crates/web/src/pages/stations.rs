@@ -382,7 +382,7 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
     };
     let Some(b) = base else { return worked };
     worked.week = Measure::Depth.figure(b.week_mm(), units);
-    worked.base = number(b.run.minutes(), usize::from(b.run.seconds() % 60 != 0));
+    worked.base = number(b.run.minutes(), usize::from(!b.run.seconds().is_multiple_of(60)));
     worked.waterings = b.waterings.to_string();
     worked.interval = number(b.interval_days, 0);
     let allowed = c.capability.watering_days;
