@@ -11,7 +11,7 @@ async fn every_column_is_there() {
     let mut tables = 0;
     for block in schema.split("diesel::table! {").skip(1) {
         let body = block.split("\n}").next().unwrap();
-        let table = body.trim().split_whitespace().next().unwrap();
+        let table = body.split_whitespace().next().unwrap();
         let columns: Vec<&str> = body.lines().filter_map(|l| l.trim().split_once(" -> ").map(|(c, _)| c)).collect();
         connection.batch_execute(&format!("SELECT {} FROM {table}", columns.join(", "))).await.unwrap();
         tables += 1;
