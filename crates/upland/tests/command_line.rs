@@ -129,6 +129,10 @@ fn the_seattle_record_gives_a_budget() {
         stdout.lines().skip(1).map(|l| l.split(',').map(|c| c.parse().unwrap()).collect()).collect();
     assert_eq!(rows.len(), 12);
     assert_eq!((rows[6][2], rows[6][3]), (100.0, 100.0), "July is the peak");
+    // Golden to four decimals; the files themselves carry full precision.
+    let table: Vec<String> =
+        rows.iter().map(|r| format!("{:>2} {:.4} {:>8.4} {:>3}", r[0], r[1], r[2], r[3])).collect();
+    insta::assert_snapshot!("seattle_budget", table.join("\n"));
     let dialled: Vec<u16> = rows.iter().map(|r| r[3] as u16).collect();
     insta::assert_snapshot!(format!("{dialled:?}"), @"[10, 20, 40, 50, 70, 90, 100, 90, 60, 30, 20, 10]");
 }
@@ -139,6 +143,16 @@ fn the_seattle_record_by_its_wind_on_a_ten_metre_mast() {
     let out = upland(&args, "");
     let stdout = text(&out.stdout);
     assert_eq!(stdout.lines().count(), 1462);
+    let first: Vec<String> = stdout
+        .lines()
+        .skip(1)
+        .step_by(90)
+        .map(|l| {
+            let cells: Vec<&str> = l.split(',').collect();
+            format!("{} {:.4}", cells[0], cells[1].parse::<f64>().unwrap())
+        })
+        .collect();
+    insta::assert_snapshot!("seattle_et0", first.join("\n"));
     assert!(stdout.lines().nth(1).unwrap().ends_with(",asce-pm-short+humidity-from-tmin+sun-from-range"));
 }
 

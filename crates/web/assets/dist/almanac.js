@@ -136,7 +136,11 @@ document.addEventListener("alpine:init", () => {
           form.elements.latitude.value = latitude.toFixed(5);
           form.elements.longitude.value = longitude.toFixed(5);
           // The height comes in metres; a field in feet is left to be typed.
-          if (altitude !== null && form.elements.elevation.value === "" && form.elements.units.value === "metric") {
+          if (
+            altitude !== null &&
+            form.elements.elevation.value === "" &&
+            form.elements.units.value === "metric"
+          ) {
             form.elements.elevation.value = altitude.toFixed(0);
           }
           if (form.elements.time_zone.value === "") {
@@ -285,7 +289,8 @@ document.addEventListener("alpine:init", () => {
 
     take(month, percent) {
       if (this.month !== month) {
-        this.before = document.getElementById("live-year").outerHTML + document.getElementById("live-side").outerHTML;
+        this.before =
+          document.getElementById("live-year").outerHTML + document.getElementById("live-side").outerHTML;
       }
       this.month = month;
       this.percent = percent;
@@ -333,7 +338,14 @@ document.addEventListener("alpine:init", () => {
       }
       // The controller's step, as the server says it.
       const step = Number(this.$root.dataset.step);
-      const moves = { ArrowUp: step, ArrowRight: step, ArrowDown: -step, ArrowLeft: -step, PageUp: 5 * step, PageDown: -5 * step };
+      const moves = {
+        ArrowUp: step,
+        ArrowRight: step,
+        ArrowDown: -step,
+        ArrowLeft: -step,
+        PageUp: 5 * step,
+        PageDown: -5 * step,
+      };
       const now = Number(slider.getAttribute("aria-valuenow"));
       if (event.key in moves) {
         event.preventDefault();
@@ -341,7 +353,10 @@ document.addEventListener("alpine:init", () => {
         this.ask();
       } else if (event.key === "Home" || event.key === "End") {
         event.preventDefault();
-        this.take(Number(slider.dataset.month), event.key === "Home" ? 0 : Number(slider.getAttribute("aria-valuemax")));
+        this.take(
+          Number(slider.dataset.month),
+          event.key === "Home" ? 0 : Number(slider.getAttribute("aria-valuemax")),
+        );
         this.ask();
       } else if (event.key === "Enter" && this.month) {
         event.preventDefault();

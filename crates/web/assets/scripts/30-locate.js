@@ -19,7 +19,11 @@ document.addEventListener("alpine:init", () => {
           form.elements.latitude.value = latitude.toFixed(5);
           form.elements.longitude.value = longitude.toFixed(5);
           // The height comes in metres; a field in feet is left to be typed.
-          if (altitude !== null && form.elements.elevation.value === "" && form.elements.units.value === "metric") {
+          if (
+            altitude !== null &&
+            form.elements.elevation.value === "" &&
+            form.elements.units.value === "metric"
+          ) {
             form.elements.elevation.value = altitude.toFixed(0);
           }
           if (form.elements.time_zone.value === "") {

@@ -40,7 +40,8 @@ document.addEventListener("alpine:init", () => {
 
     take(month, percent) {
       if (this.month !== month) {
-        this.before = document.getElementById("live-year").outerHTML + document.getElementById("live-side").outerHTML;
+        this.before =
+          document.getElementById("live-year").outerHTML + document.getElementById("live-side").outerHTML;
       }
       this.month = month;
       this.percent = percent;
@@ -88,7 +89,14 @@ document.addEventListener("alpine:init", () => {
       }
       // The controller's step, as the server says it.
       const step = Number(this.$root.dataset.step);
-      const moves = { ArrowUp: step, ArrowRight: step, ArrowDown: -step, ArrowLeft: -step, PageUp: 5 * step, PageDown: -5 * step };
+      const moves = {
+        ArrowUp: step,
+        ArrowRight: step,
+        ArrowDown: -step,
+        ArrowLeft: -step,
+        PageUp: 5 * step,
+        PageDown: -5 * step,
+      };
       const now = Number(slider.getAttribute("aria-valuenow"));
       if (event.key in moves) {
         event.preventDefault();
@@ -96,7 +104,10 @@ document.addEventListener("alpine:init", () => {
         this.ask();
       } else if (event.key === "Home" || event.key === "End") {
         event.preventDefault();
-        this.take(Number(slider.dataset.month), event.key === "Home" ? 0 : Number(slider.getAttribute("aria-valuemax")));
+        this.take(
+          Number(slider.dataset.month),
+          event.key === "Home" ? 0 : Number(slider.getAttribute("aria-valuemax")),
+        );
         this.ask();
       } else if (event.key === "Enter" && this.month) {
         event.preventDefault();

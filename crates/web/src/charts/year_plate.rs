@@ -244,3 +244,68 @@ fn bubble(hand: &InHand<'_>, month: &MonthBudget, columns: &[Column], units: Uni
         ],
     })
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use upland_core::budget::year_budget;
+    use upland_core::climate::normals::MonthNormal;
+    use upland_core::controller::{Controller, Preset, ProgramLetter, Station};
+    use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+
+    fn plate(preset: Preset, et0: [f64; 12]) -> YearPlate {
+        let mut c = Controller::new("Cabinet".into(), preset.capability());
+        c.stations = vec![Station {
+            number: 1,
+            name: "Lawn".into(),
+            program: ProgramLetter::A,
+            plant: Plant::CoolTurf,
+            sprinkler: Sprinkler { kind: SprinklerType::Rotor, rate: None, uniformity: None },
+            soil: Soil::Loam,
+            sun: Sun::Open,
+            roofed: false,
+            area_m2: None,
+        }];
+        let budget = year_budget(&c, &et0.map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: None })).unwrap();
+        let current = MonthOfYear::ALL[5];
+        YearPlate::draw(&YearPlateInput {
+            group: &budget.groups[0],
+            capability: &c.capability,
+            current,
+            in_hand: None,
+            units: Units::Metric,
+        })
+    }
+
+    const YEAR: [f64; 12] = [0.0, 0.5, 1.8, 2.6, 3.6, 4.5, 5.0, 4.4, 3.1, 1.9, 1.1, 0.9];
+
+    #[test]
+    fn a_height_on_the_plate_and_its_percent_are_each_others_inverse() {
+        let p = plate(Preset::Plain, YEAR);
+        let pixels: f64 = p.percent_height.parse().unwrap();
+        for mark in p.marks {
+            let percent: f64 = mark.label.trim_end_matches("\u{a0}%").parse().unwrap();
+            assert!((p.zero_y.0 - percent * pixels - mark.y.0).abs() < 0.01, "{}", mark.label);
+        }
+    }
+
+    #[test]
+    fn demand_stands_above_delivery_where_water_is_lost() {
+        let p = plate(Preset::Plain, YEAR);
+        for column in &p.columns {
+            if let (Some(lost), Some(demand)) = (&column.lost, column.demand_y) {
+                assert!((lost.y.0 - demand.0).abs() < 0.01 && column.gained.is_none());
+            }
+        }
+        assert!(p.columns.iter().any(|c| c.lost.is_some()) && p.columns.iter().any(|c| c.gained.is_some()));
+        // A month that asks for nothing has no demand to draw.
+        assert!(p.columns[0].demand_y.is_none() && p.columns[0].value == 0);
+    }
+
+    #[test]
+    fn sliders_say_their_value_in_words() {
+        let p = plate(Preset::Plain, YEAR);
+        assert_eq!(p.columns[6].value_text, "100\u{a0}%, called for 100.0");
+        assert_eq!(p.columns[0].value_text, "off, called for 0.0");
+    }
+}

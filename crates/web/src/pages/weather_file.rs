@@ -412,3 +412,62 @@ pub(crate) fn file_error(error: &FileError) -> String {
         FileError::Malformed { line, what } => w.t2("file-malformed", line.to_string(), what),
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const SEATTLE: &[u8] = include_bytes!("../../../../docs/examples/seattle-weather.csv");
+
+    fn looked_at(bytes: &[u8], settle: &[(&str, &str)]) -> (Form, Look, Option<Takeable>) {
+        let table = Table::parse(bytes).unwrap();
+        let mut form = Form::default();
+        for (field, value) in [
+            ("name", "Airfield"),
+            ("latitude", "47.4"),
+            ("longitude", "-122.3"),
+            ("elevation", "130"),
+            ("wind_height", "10"),
+        ] {
+            form.set(field, value);
+        }
+        guess(&mut form, &table);
+        for (field, value) in settle {
+            form.set(field, *value);
+        }
+        let (view, takeable) = look(&mut form, &table, Units::Metric);
+        (form, view, takeable)
+    }
+
+    #[test]
+    fn headers_are_read_and_units_are_asked_for() {
+        let (form, view, takeable) = looked_at(SEATTLE, &[]);
+        assert_eq!((form.get("as_1"), form.get("as_5")), ("rain_mm", ""));
+        assert_eq!(view.open.len(), 4);
+        assert!(takeable.is_none() && !view.can_take);
+    }
+
+    #[test]
+    fn settled_units_let_all_days_in() {
+        let (_, view, takeable) =
+            looked_at(SEATTLE, &[("unit_1", "mm"), ("unit_2", "c"), ("unit_3", "c"), ("unit_4", "ms")]);
+        assert!(view.can_take, "{:?}", view.open);
+        assert_eq!(takeable.unwrap().days.len(), 1461);
+        let guessed: Vec<&str> = view.good.iter().filter(|g| g.0 == "guessed").map(|g| g.1.as_str()).collect();
+        assert_eq!(guessed, ["Humidity", "Sun"]);
+    }
+
+    #[test]
+    fn fahrenheit_taken_for_celsius_is_found() {
+        let text = b"date,tmax_c,tmin_c\n2015-07-01,88,61\n";
+        let (_, view, _) = looked_at(text, &[]);
+        assert!(view.faults[0].what.contains("Temperature 88.0"), "{}", view.faults[0].what);
+    }
+
+    #[test]
+    fn the_same_thing_twice_is_said() {
+        let (_, view, _) =
+            looked_at(b"date,tmax_c,tmin_c,other\n2015-07-01,20,8,1\n", &[("as_3", "tmax_c"), ("unit_3", "c")]);
+        assert!(view.open[0].contains("Two columns are the highest temperature"), "{:?}", view.open);
+    }
+}

@@ -1,10 +1,12 @@
 //! The worksheet: what is entered on the left, what is worked out on the right.
 
+mod form;
+mod names;
+
 use upland_core::budget::{StationBase, YearBudget};
-use upland_core::controller::{Controller, ProgramLetter, Station, name_is_sound};
-use upland_core::landscape::{Plant, Provenance, Soil, Sprinkler, SprinklerType, Sun};
-use upland_core::quantity::{RateMmPerHour, range};
-use upland_core::word::{Word, plant_of, plant_word};
+use upland_core::controller::{Controller, ProgramLetter, Station};
+use upland_core::landscape::{Plant, Provenance, Soil, SprinklerType, Sun};
+use upland_core::word::{Word, plant_word};
 
 use super::Choice;
 use super::desk::Missing;
@@ -15,6 +17,9 @@ use crate::charts::Strip;
 use crate::form::Form;
 use crate::show::{Measure, Units, number};
 use crate::words::Words;
+
+pub(crate) use form::{filled, read};
+pub(crate) use names::{plant_key, soil_key, sprinkler_key, sun_key};
 
 #[derive(askama::Template)]
 #[template(path = "stations.html")]
@@ -87,7 +92,7 @@ pub(crate) struct RowFields {
 }
 
 impl RowFields {
-    fn of(number: u8) -> Self {
+    pub(super) fn of(number: u8) -> Self {
         let f = |what: &str| format!("s{number}_{what}");
         Self {
             name: f("name"),
@@ -112,6 +117,8 @@ pub(crate) struct Worked {
     pub(crate) kl_mark: &'static str,
     pub(crate) rate: String,
     pub(crate) rate_mark: &'static str,
+    pub(crate) uniformity: String,
+    pub(crate) uniformity_mark: &'static str,
     pub(crate) week: String,
     pub(crate) base: String,
     pub(crate) waterings: String,
@@ -126,137 +133,6 @@ pub(crate) const fn mark(provenance: Provenance) -> &'static str {
         Provenance::Table => "table",
         Provenance::Guessed => "guessed",
     }
-}
-
-/// The form of the stations as they stand.
-pub(crate) fn filled(controller: &Controller, version: i32, units: Units) -> Form {
-    let mut form = Form::default();
-    form.set("action", uuid::Uuid::new_v4().to_string());
-    form.set("version", version.to_string());
-    for number in 1..=controller.capability.stations {
-        let f = RowFields::of(number);
-        let station = controller.stations.iter().find(|s| s.number == number);
-        let fresh = fresh_station(number, controller);
-        let s = station.unwrap_or(&fresh);
-        form.set(&f.name, &s.name);
-        form.set(&f.program, s.program.get().to_string());
-        form.set(&f.plant, plant_word(s.plant));
-        if let Plant::Coefficient(k) = s.plant {
-            form.set(&f.coefficient, Measure::Plain.typed(k.get(), Units::Metric));
-        }
-        form.set(&f.sprinkler, s.sprinkler.kind.word());
-        form.set(&f.rate, s.sprinkler.rate.map_or_else(String::new, |r| Measure::Rate.typed(r.get(), units)));
-        form.set(
-            &f.uniformity,
-            s.sprinkler.uniformity.map_or_else(String::new, |u| Measure::Plain.typed(u, Units::Metric)),
-        );
-        form.set(&f.soil, s.soil.word());
-        form.set(&f.sun, s.sun.word());
-        form.set(&f.roof, if s.roofed { "yes" } else { "no" });
-        form.set(&f.area, s.area_m2.map_or_else(String::new, |a| Measure::Area.typed(a, units)));
-    }
-    form
-}
-
-/// A line that is not in use starts from the one above it: neighbours are often alike.
-fn fresh_station(number: u8, controller: &Controller) -> Station {
-    let above = controller.stations.iter().rfind(|s| s.number < number);
-    let usual = Station {
-        number,
-        name: String::new(),
-        program: ProgramLetter::A,
-        plant: Plant::CoolTurf,
-        sprinkler: Sprinkler { kind: SprinklerType::Spray, rate: None, uniformity: None },
-        soil: Soil::Loam,
-        sun: Sun::Open,
-        roofed: false,
-        area_m2: None,
-    };
-    above.map_or(usual, |s| Station {
-        number,
-        name: String::new(),
-        area_m2: None,
-        sprinkler: Sprinkler { rate: None, uniformity: None, ..s.sprinkler },
-        ..s.clone()
-    })
-}
-
-/// Reads the worksheet into a controller; faulty cells keep what was saved and get their error.
-pub(crate) fn read(form: &mut Form, before: &Controller, units: Units) -> Controller {
-    let mut controller = before.clone();
-    controller.stations = (1..=before.capability.stations)
-        .filter_map(|number| {
-            let was = before.stations.iter().find(|s| s.number == number);
-            read_row(form, number, was, units)
-        })
-        .collect();
-    controller.settle_programs();
-    controller
-}
-
-fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) -> Option<Station> {
-    let f = RowFields::of(number);
-    let name = form.get(&f.name).to_owned();
-    if name.is_empty() {
-        return None;
-    }
-    if !name_is_sound(&name) {
-        form.fail(&f.name, Words.t("field-name"));
-    }
-    let choice = |form: &mut Form, field: &str| {
-        form.fail(field, Words.t("field-choice"));
-    };
-    let program = form.get(&f.program).chars().next().and_then(ProgramLetter::new);
-    let kind = SprinklerType::of_word(form.get(&f.sprinkler)).ok();
-    let soil = Soil::of_word(form.get(&f.soil)).ok();
-    let sun = Sun::of_word(form.get(&f.sun)).ok();
-    for (field, missing) in [
-        (&f.program, program.is_none()),
-        (&f.sprinkler, kind.is_none()),
-        (&f.soil, soil.is_none()),
-        (&f.sun, sun.is_none()),
-    ] {
-        if missing {
-            choice(form, field);
-        }
-    }
-    let word = form.get(&f.plant).to_owned();
-    let plant = if word == "coefficient" {
-        let k = form.needed(&f.coefficient, Measure::Plain, range::COEFFICIENT, Units::Metric);
-        k.and_then(|k| plant_of(&word, Some(k)).ok()).or(was.map(|s| s.plant))
-    } else {
-        let plant = plant_of(&word, None).ok();
-        if plant.is_none() {
-            choice(form, &f.plant);
-        }
-        plant
-    };
-    let same = |field: &str, shown: Option<String>| shown.as_deref() == Some(form.get(field));
-    let (rate_was, area_was) = (was.and_then(|s| s.sprinkler.rate), was.and_then(|s| s.area_m2));
-    let rate_same = same(&f.rate, rate_was.map(|r| Measure::Rate.typed(r.get(), units)));
-    let area_same = same(&f.area, area_was.map(|a| Measure::Area.typed(a, units)));
-    let rate = if rate_same {
-        rate_was
-    } else {
-        form.measure(&f.rate, Measure::Rate, range::RATE, units).and_then(|r| RateMmPerHour::new(r).ok())
-    };
-    let area_m2 = if area_same { area_was } else { form.measure(&f.area, Measure::Area, range::AREA, units) };
-    let uniformity = form.measure(&f.uniformity, Measure::Plain, range::UNIFORMITY, Units::Metric);
-    // Figures that hang on a faulty cell are kept from what was saved until it is right.
-    let kept = |field: &str, now: Option<f64>, was: Option<f64>| if form.error(field).is_empty() { now } else { was };
-    let uniformity = kept(&f.uniformity, uniformity, was.and_then(|s| s.sprinkler.uniformity));
-    let rate = if form.error(&f.rate).is_empty() { rate } else { rate_was };
-    Some(Station {
-        number,
-        name,
-        program: program.unwrap_or(ProgramLetter::A),
-        plant: plant.unwrap_or(Plant::CoolTurf),
-        sprinkler: Sprinkler { kind: kind.unwrap_or(SprinklerType::Spray), rate, uniformity },
-        soil: soil.unwrap_or_default(),
-        sun: sun.unwrap_or_default(),
-        roofed: form.is(&f.roof, "yes"),
-        area_m2: kept(&f.area, area_m2, area_was),
-    })
 }
 
 /// What a sheet is made from.
@@ -372,12 +248,15 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
     let w = Words;
     let (k, k_known) = station.plant.coefficient();
     let (rate, rate_known) = station.sprinkler.rate_mm_per_hour();
+    let (du, du_known) = station.sprinkler.uniformity();
     let mut worked = Worked {
         kl: number(k * station.sun.factor(), 2),
         kl_mark: mark(k_known),
         // A rate that was entered stands above already.
         rate: if rate_known == Provenance::Measured { String::new() } else { Measure::Rate.figure(rate, units) },
         rate_mark: mark(rate_known),
+        uniformity: if du_known == Provenance::Measured { String::new() } else { number(du, 2) },
+        uniformity_mark: mark(du_known),
         ..Worked::default()
     };
     let Some(b) = base else { return worked };
@@ -404,42 +283,4 @@ fn plant_choices() -> Vec<Choice> {
     let mut choices = Plant::TYPES.map(|p| Choice::new(plant_word(p), w.t(plant_key(p)))).to_vec();
     choices.push(Choice::new("coefficient", w.t("plant-coefficient")));
     choices
-}
-
-pub(crate) const fn plant_key(plant: Plant) -> &'static str {
-    match plant {
-        Plant::CoolTurf => "plant-cool-turf",
-        Plant::WarmTurf => "plant-warm-turf",
-        Plant::Shrubs => "plant-shrubs",
-        Plant::Annuals => "plant-annuals",
-        Plant::Trees => "plant-trees",
-        Plant::Natives => "plant-natives",
-        Plant::Coefficient(_) => "plant-coefficient",
-    }
-}
-
-pub(crate) const fn sprinkler_key(kind: SprinklerType) -> &'static str {
-    match kind {
-        SprinklerType::Spray => "sprinkler-spray",
-        SprinklerType::Rotor => "sprinkler-rotor",
-        SprinklerType::RotaryNozzle => "sprinkler-rotary",
-        SprinklerType::Drip => "sprinkler-drip",
-    }
-}
-
-pub(crate) const fn soil_key(soil: Soil) -> &'static str {
-    match soil {
-        Soil::Clay => "soil-clay",
-        Soil::Loam => "soil-loam",
-        Soil::Sand => "soil-sand",
-    }
-}
-
-pub(crate) const fn sun_key(sun: Sun) -> &'static str {
-    match sun {
-        Sun::Open => "sun-open",
-        Sun::QuarterShade => "sun-quarter",
-        Sun::HalfShade => "sun-half",
-        Sun::ReflectedHeat => "sun-reflected",
-    }
 }

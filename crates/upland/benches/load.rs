@@ -1,0 +1,124 @@
+//! Twenty people on the Year: the page and a drag on it, over HTTP, with the demo data.
+//!
+//! Not a criterion benchmark: what matters is the slowest of a hundred, under load. Starts the release
+//! binary on a database of its own, on loopback, sends a fixed number of requests and ends by itself.
+//! Takes `UPLAND_TEST_SERVER`; see docs/performance.md.
+#![allow(missing_docs, clippy::unwrap_used, clippy::expect_used, clippy::panic, clippy::print_stdout)]
+
+use std::path::Path;
+use std::thread;
+use std::time::{Duration, Instant};
+
+use upland_journeys::Server;
+
+const PEOPLE: usize = 20;
+/// Requests a person sends of each kind. At work, people pause; these do not.
+const REQUESTS: usize = 50;
+/// A person who drags sends about ten questions a second; one who reads pages far fewer.
+const PAUSE: Duration = Duration::from_millis(100);
+
+struct Session {
+    agent: ureq::Agent,
+    base: String,
+}
+
+impl Session {
+    fn get(&self, path: &str) -> String {
+        self.agent.get(format!("{}{path}", self.base)).call().unwrap().body_mut().read_to_string().unwrap()
+    }
+
+    fn post(&self, path: &str, fields: &[(&str, &str)]) -> String {
+        self.agent
+            .post(format!("{}{path}", self.base))
+            .send_form(fields.iter().copied())
+            .unwrap()
+            .body_mut()
+            .read_to_string()
+            .unwrap()
+    }
+
+    fn signed_in(base: &str) -> Self {
+        let config = ureq::Agent::config_builder().max_idle_connections_per_host(1).build();
+        let session = Self { agent: config.into(), base: base.to_owned() };
+        let token = field(&session.get("/sign-in"), "token");
+        session.post("/sign-in", &[("token", &token), ("email", "oda@averstane.example"), ("password", "upland-demo")]);
+        session
+    }
+}
+
+fn field(page: &str, name: &str) -> String {
+    let rest = page.split(&format!("name=\"{name}\" value=\"")).nth(1).unwrap();
+    rest.split('"').next().unwrap().to_owned()
+}
+
+/// Times of one kind of request by everybody at once, sorted.
+fn measure(base: &str, pause: Duration, ask: impl Fn(&Session, usize) + Send + Sync) -> Vec<Duration> {
+    let ask = &ask;
+    let mut times: Vec<Duration> = thread::scope(|scope| {
+        let people: Vec<_> = (0..PEOPLE)
+            .map(|person| {
+                scope.spawn(move || {
+                    let session = Session::signed_in(base);
+                    thread::sleep(pause / PEOPLE as u32 * person as u32);
+                    (0..REQUESTS)
+                        .map(|n| {
+                            let started = Instant::now();
+                            ask(&session, n);
+                            let spent = started.elapsed();
+                            thread::sleep(pause.saturating_sub(spent));
+                            spent
+                        })
+                        .collect::<Vec<_>>()
+                })
+            })
+            .collect();
+        people.into_iter().flat_map(|p| p.join().unwrap()).collect()
+    });
+    times.sort_unstable();
+    times
+}
+
+fn report(what: &str, times: &[Duration]) {
+    let at = |share: f64| times[((times.len() - 1) as f64 * share) as usize].as_secs_f64() * 1000.0;
+    println!("{what}: {} requests, p50 {:.1} ms, p95 {:.1} ms, p99 {:.1} ms", times.len(), at(0.5), at(0.95), at(0.99));
+}
+
+fn main() {
+    let runtime = tokio::runtime::Builder::new_multi_thread().worker_threads(2).enable_all().build().unwrap();
+    let server = runtime.block_on(Server::with_demo(Path::new(env!("CARGO_BIN_EXE_upland"))));
+    let base = server.address.clone();
+    let home = Session::signed_in(&base).get("/");
+    let year = home.split('"').find(|p| p.starts_with("/controllers/")).unwrap().split('?').next().unwrap().to_owned();
+    let page = Session::signed_in(&base).get(&year);
+    let version = field(&page, "version");
+    for (kind, pause) in [("at work", PAUSE), ("without a pause", Duration::ZERO)] {
+        report(
+            &format!("Year page, {PEOPLE} people {kind}"),
+            &measure(&base, pause, |s, _| {
+                assert!(s.get(&year).contains("yearplate"));
+            }),
+        );
+        report(
+            &format!("a drag on it, {PEOPLE} people {kind}"),
+            &measure(&base, pause, |s, n| {
+                // A page of one's own gives the token; it is asked for once, outside what matters here.
+                thread_local!(static TOKEN: std::cell::RefCell<String> = const { std::cell::RefCell::new(String::new()) });
+                let token = TOKEN.with_borrow_mut(|t| {
+                    if t.is_empty() {
+                        *t = field(&s.get(&year), "token");
+                    }
+                    t.clone()
+                });
+                let percent = (20 + n % 90).to_string();
+                let fields = [
+                    ("token", token.as_str()),
+                    ("version", version.as_str()),
+                    ("program", "A"),
+                    ("month", "5"),
+                    ("percent", percent.as_str()),
+                ];
+                assert!(s.post(&format!("{year}/preview"), &fields).contains("in hand"));
+            }),
+        );
+    }
+}

@@ -1,0 +1,41 @@
+//! Keys of the words for plants, sprinklers, soils and sun.
+
+use upland_core::landscape::{Plant, Soil, SprinklerType, Sun};
+
+pub(crate) const fn plant_key(plant: Plant) -> &'static str {
+    match plant {
+        Plant::CoolTurf => "plant-cool-turf",
+        Plant::WarmTurf => "plant-warm-turf",
+        Plant::Shrubs => "plant-shrubs",
+        Plant::Annuals => "plant-annuals",
+        Plant::Trees => "plant-trees",
+        Plant::Natives => "plant-natives",
+        Plant::Coefficient(_) => "plant-coefficient",
+    }
+}
+
+pub(crate) const fn sprinkler_key(kind: SprinklerType) -> &'static str {
+    match kind {
+        SprinklerType::Spray => "sprinkler-spray",
+        SprinklerType::Rotor => "sprinkler-rotor",
+        SprinklerType::RotaryNozzle => "sprinkler-rotary",
+        SprinklerType::Drip => "sprinkler-drip",
+    }
+}
+
+pub(crate) const fn soil_key(soil: Soil) -> &'static str {
+    match soil {
+        Soil::Clay => "soil-clay",
+        Soil::Loam => "soil-loam",
+        Soil::Sand => "soil-sand",
+    }
+}
+
+pub(crate) const fn sun_key(sun: Sun) -> &'static str {
+    match sun {
+        Sun::Open => "sun-open",
+        Sun::QuarterShade => "sun-quarter",
+        Sun::HalfShade => "sun-half",
+        Sun::ReflectedHeat => "sun-reflected",
+    }
+}

@@ -1,0 +1,198 @@
+use upland_core::budget::{StationBase, StationDemand, StationGuess, WhatIf, YearBudget, base_minutes_if};
+use upland_core::controller::{Controller, Station};
+use upland_core::landscape::{Provenance, Soil};
+use upland_core::quantity::{MonthOfYear, RunTime};
+
+use super::{Prov, Provenances, WorkStep, minutes, prov};
+use crate::pages::stations::{plant_key, soil_key, sprinkler_key, sun_key};
+use crate::show::{Measure, Units, month_long, number};
+use crate::words::Words;
+
+/// The working of a station's base minutes.
+#[derive(Debug, Clone)]
+pub(crate) struct StationWorking {
+    pub(crate) title: String,
+    pub(crate) figure: String,
+    pub(crate) say: String,
+    pub(crate) say_more: String,
+    pub(crate) steps: Vec<WorkStep>,
+    pub(crate) provenance: Vec<Prov>,
+    pub(crate) what_ifs: Vec<String>,
+}
+
+impl StationWorking {
+    pub(crate) fn of(
+        n: u8,
+        controller: &Controller,
+        budget: &YearBudget,
+        weather: Provenances<'_>,
+        units: Units,
+    ) -> Option<Self> {
+        let w = Words;
+        let station = controller.stations.iter().find(|s| s.number == n)?;
+        let group = budget.group(station.program)?;
+        let base = group.stations.iter().find(|b| b.number == n)?;
+        let month = group.month(group.base_month);
+        let demand = month.stations.iter().find(|s| s.number == n)?.demand;
+        let normal = weather.weather.normals()?[group.base_month.index()];
+        let mut rows: Vec<Prov> = weather.rows(group.base_month, units).into_iter().take(1).collect();
+        rows.extend(station_provenance(station, base, units));
+        Some(Self {
+            title: format!("{n} {}", station.name),
+            figure: minutes(base.run),
+            say: w.t1("station-say", base.waterings.to_string()),
+            say_more: w.t1("station-say-week", Measure::Depth.show(base.week_mm(), units)),
+            steps: station_steps(base, demand, normal.et0_mm_per_day, normal.rain_mm, group.base_month, units),
+            provenance: rows,
+            what_ifs: base_minutes_if(controller, weather.weather.normals()?, n)
+                .iter()
+                .map(|i| minutes_what_if(i, base.run, units))
+                .collect(),
+        })
+    }
+}
+
+fn station_steps(
+    base: &StationBase,
+    demand: StationDemand,
+    et0: f64,
+    rain: Option<f64>,
+    month: MonthOfYear,
+    units: Units,
+) -> Vec<WorkStep> {
+    let w = Words;
+    let days = month.mean_days();
+    let (d, per_day) = (|mm: f64| Measure::Depth.figure(mm, units), |mm: f64| Measure::DepthADay.show(mm, units));
+    let days_text = number(days, if days.fract() == 0.0 { 0 } else { 2 });
+    let mut steps = Vec::new();
+    if demand.effective_rain_mm > 0.0 {
+        let expression = w.with(
+            "work-rain-numbers",
+            &[("rain", &d(rain.unwrap_or(0.0))), ("et", &d(demand.etl_mm)), ("store", &d(base.raw_mm))],
+        );
+        steps.push(WorkStep::new(
+            w.t1("work-rain", month_long(month)),
+            "TR-21",
+            expression,
+            Measure::Depth.show(demand.effective_rain_mm, units),
+        ));
+    }
+    let daily = Measure::DepthADay.figure(et0, units);
+    steps.push(WorkStep::new(
+        w.t1("work-demand", month_long(month)),
+        "FAO-56",
+        format!("({daily} × {} × {days_text} − {}) ÷ {days_text}", number(base.kl, 2), d(demand.effective_rain_mm)),
+        per_day(base.demand_mm_per_day),
+    ));
+    steps.push(WorkStep::new(
+        w.t("work-interval"),
+        "FAO-56",
+        format!("{} ÷ {}", d(base.raw_mm), Measure::DepthADay.figure(base.etl_peak_mm_per_day, units)),
+        w.t1("work-days", number(base.interval_days, 0)),
+    ));
+    steps.push(WorkStep::new(
+        w.t1("work-net", base.waterings.to_string()),
+        "",
+        format!("{} × 7 ÷ {}", Measure::DepthADay.figure(base.demand_mm_per_day, units), base.waterings),
+        Measure::Depth.show(base.net_depth_mm, units),
+    ));
+    steps.push(WorkStep::new(
+        w.t1("work-uneven", number(base.uniformity.0, 2)),
+        "IA",
+        format!("1 ÷ (0.4 + 0.6 × {})", number(base.uniformity.0, 2)),
+        format!("× {}", number(base.multiplier, 3)),
+    ));
+    steps.push(WorkStep::new(
+        w.t("work-minutes"),
+        "IA",
+        format!(
+            "{} × 60 ÷ {} × {}",
+            d(base.net_depth_mm),
+            Measure::Rate.figure(base.rate.0, units),
+            number(base.multiplier, 3)
+        ),
+        w.t1("work-min", number(base.exact_minutes, 1)),
+    ));
+    steps.push(WorkStep {
+        last: true,
+        ..WorkStep::new(
+            w.t("work-run-step"),
+            "",
+            w.t1("work-min", number(base.exact_minutes, 1)),
+            w.t1("work-min", minutes(base.run)),
+        )
+    });
+    steps
+}
+
+pub(super) fn station_provenance(station: &Station, base: &StationBase, units: Units) -> Vec<Prov> {
+    let w = Words;
+    let sprinkler = w.t(sprinkler_key(station.sprinkler.kind));
+    let by = |how: Provenance, guessed: &str| match how {
+        Provenance::Measured => w.t("entered"),
+        _ => w.t1(guessed, &sprinkler),
+    };
+    vec![
+        prov("input-rate", Measure::Rate.show(base.rate.0, units), base.rate.1, by(base.rate.1, "rate-by-type")),
+        prov(
+            "input-uniformity",
+            number(base.uniformity.0, 2),
+            base.uniformity.1,
+            by(base.uniformity.1, "uniformity-by-type"),
+        ),
+        prov(
+            "input-kl",
+            number(base.kl, 2),
+            base.plant_coefficient.1,
+            w.with(
+                "kl-note",
+                &[
+                    ("plant", &w.t(plant_key(station.plant))),
+                    ("k", &number(base.plant_coefficient.0, 2)),
+                    ("sun", &w.t(sun_key(station.sun))),
+                    ("factor", &number(base.sun_factor, 2)),
+                ],
+            ),
+        ),
+        prov(
+            "input-soil",
+            Measure::Depth.show(base.raw_mm, units),
+            Provenance::Guessed,
+            w.with(
+                "soil-note",
+                &[
+                    ("soil", &w.t(soil_key(station.soil))),
+                    ("aw", &number(base.available_water_mm_per_m, 0)),
+                    ("root", &number(base.root_depth_m, 2)),
+                    ("p", &number(base.depletion_share, 2)),
+                ],
+            ),
+        ),
+    ]
+}
+
+fn minutes_what_if(what_if: &WhatIf, run: RunTime, units: Units) -> String {
+    let w = Words;
+    let [a, b] = what_if.guess.tried;
+    let soil = |aw: f64| {
+        Soil::ALL
+            .into_iter()
+            .find(|s| s.available_water_mm_per_m() == aw)
+            .map_or_else(String::new, |s| w.t(soil_key(s)))
+    };
+    let question = match what_if.guess.what {
+        StationGuess::Rate => w.t2("if-rate", Measure::Rate.figure(a, units), Measure::Rate.show(b, units)),
+        StationGuess::Uniformity => w.t2("if-uniformity", number(a, 2), number(b, 2)),
+        StationGuess::Plant => w.t2("if-plant", number(a, 2), number(b, 2)),
+        StationGuess::Soil => w.t2("if-soil", soil(a), soil(b)),
+    };
+    let [x, y] = what_if.run.map(minutes);
+    let verdict = if what_if.run == [run, run] {
+        w.t1("if-still-minutes", minutes(run))
+    } else if what_if.guess.what == StationGuess::Rate || what_if.guess.what == StationGuess::Uniformity {
+        w.t2("if-minutes-measure", x, y)
+    } else {
+        w.t2("if-minutes", x, y)
+    };
+    format!("{question} {verdict}")
+}
