@@ -1,4 +1,5 @@
-use std::net::TcpListener;
+use std::io::{Read, Write};
+use std::net::{TcpListener, TcpStream};
 use std::process::{Child, Command, Stdio};
 use std::time::Duration;
 
@@ -27,6 +28,8 @@ pub enum Scheme {
 /// A headless browser with its driver; both end with the value.
 pub struct Browser {
     driver: Child,
+    driver_port: u16,
+    session: String,
     client: Client,
     base: String,
 }
@@ -94,7 +97,8 @@ impl Browser {
                 Err(error) => panic!("the browser does not start: {error}"),
             }
         };
-        let browser = Self { driver, client, base: server.address.clone() };
+        let session = client.session_id().await.unwrap().unwrap_or_default();
+        let browser = Self { driver, driver_port: port, session, client, base: server.address.clone() };
         // From the first moment of every page on.
         let command = json!({ "cmd": "Page.addScriptToEvaluateOnNewDocument", "params": { "source": LISTEN } });
         browser.chrome(command).await;
@@ -248,8 +252,17 @@ impl Browser {
 
 impl Drop for Browser {
     fn drop(&mut self) {
-        // The driver takes its browsers with it when it is asked to end.
-        let _ = Command::new("kill").arg(self.driver.id().to_string()).status();
+        // A driver that is killed leaves its browser behind: the session is ended first, also when a
+        // check has failed and nothing can be awaited any more.
+        if let Ok(mut driver) = TcpStream::connect(("127.0.0.1", self.driver_port)) {
+            let request =
+                format!("DELETE /session/{} HTTP/1.1\r\nHost: 127.0.0.1\r\nConnection: close\r\n\r\n", self.session);
+            let _ = driver.set_read_timeout(Some(Duration::from_secs(5)));
+            if driver.write_all(request.as_bytes()).is_ok() {
+                let _ = driver.read(&mut [0; 64]);
+            }
+        }
+        let _ = self.driver.kill();
         let _ = self.driver.wait();
     }
 }
