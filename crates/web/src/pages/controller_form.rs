@@ -1,15 +1,17 @@
+use chrono_tz::Tz;
 use upland_core::controller::{
     BaseMonth, Capability, CapabilityError, Controller, ControllerError, PercentScope, PercentStorage, Preset,
 };
 use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
 use upland_core::word::Word;
+use upland_store::ChangeEntry;
 use uuid::Uuid;
 
 use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::form::Form;
-use crate::show::{Measure, Units, month_long, number, percent};
+use crate::show::{Measure, Units, date_short, month_long, number, percent};
 use crate::words::Words;
 
 /// A new controller, or one that is changed.
@@ -27,6 +29,29 @@ pub(crate) struct ControllerFormTemplate {
     pub(crate) scopes: Vec<Choice>,
     pub(crate) base_months: Vec<Choice>,
     pub(crate) spine: Option<Spine>,
+    pub(crate) log: Vec<LogLine>,
+}
+
+/// A line of the log of changes.
+#[derive(Debug, Clone)]
+pub(crate) struct LogLine {
+    pub(crate) when: String,
+    pub(crate) who: String,
+    pub(crate) what: String,
+}
+
+/// The log, newest first, in the place's own time.
+pub(crate) fn log_lines(log: &[ChangeEntry], zone: Tz) -> Vec<LogLine> {
+    log.iter()
+        .map(|entry| {
+            let at = entry.at.with_timezone(&zone);
+            LogLine {
+                when: format!("{} {}", date_short(at.date_naive()), at.format("%H:%M")),
+                who: entry.user_name.clone(),
+                what: Words.t(&entry.why),
+            }
+        })
+        .collect()
 }
 
 /// A starting point for a new controller.

@@ -10,11 +10,14 @@ use crate::app::App;
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
-use crate::pages::controller_form::{ControllerFormTemplate, base_months, preset_links, scopes, storages};
+use crate::pages::controller_form::{ControllerFormTemplate, base_months, log_lines, preset_links, scopes, storages};
 use crate::pages::desk::Desk;
 use crate::pages::shell::{Shell, View};
 use crate::pages::spine::{Spine, Step};
 use crate::words::Words;
+
+/// Lines of the log that the page shows.
+const LOG_LINES: i64 = 8;
 
 /// The form's page for a new controller.
 async fn new_page(
@@ -37,6 +40,7 @@ async fn new_page(
         scopes: scopes(),
         base_months: base_months(),
         spine: None,
+        log: Vec::new(),
         post_to,
     })
 }
@@ -56,6 +60,7 @@ async fn edit_page(app: &App, user: &SignedIn, desk: &Desk, form: Form) -> Resul
         scopes: scopes(),
         base_months: base_months(),
         spine: Some(Spine::of(desk, Step::Controller)),
+        log: log_lines(&user.account.log(desk.controller.id, LOG_LINES).await?, desk.at.zone),
         post_to,
     })
 }

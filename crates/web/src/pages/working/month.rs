@@ -3,7 +3,7 @@ use upland_core::controller::Controller;
 use upland_core::landscape::Provenance;
 use upland_core::quantity::MonthOfYear;
 
-use super::station::station_provenance;
+use super::station::{minutes_what_ifs, station_provenance};
 use super::{Prov, Provenances, WorkStep, minutes, prov};
 use crate::pages::stations::plant_key;
 use crate::show::{Measure, Units, month_long, number, percent, signed};
@@ -99,10 +99,10 @@ impl MonthWorking {
                 (w.t2("why-minutes", &station.name, name), minutes_steps(base, run, m))
             }
         };
-        let what_ifs = if matches!(figure, Figure::Percent | Figure::Demand) {
-            weather.percent_what_ifs(controller, group, m)
-        } else {
-            Vec::new()
+        let what_ifs = match figure {
+            Figure::Percent | Figure::Demand => weather.percent_what_ifs(controller, group, m),
+            Figure::Minutes(n) => minutes_what_ifs(controller, group, normals, n, units),
+            Figure::Delivered | Figure::Difference => Vec::new(),
         };
         let mut steps = steps;
         if let Some(last) = steps.last_mut() {

@@ -1,4 +1,5 @@
-use upland_core::budget::{StationBase, StationDemand, StationGuess, WhatIf, YearBudget, base_minutes_if};
+use upland_core::budget::{Group, StationBase, StationDemand, StationGuess, WhatIf, YearBudget, base_minutes_if};
+use upland_core::climate::normals::Normals;
 use upland_core::controller::{Controller, Station};
 use upland_core::landscape::{Provenance, Soil};
 use upland_core::quantity::{MonthOfYear, RunTime};
@@ -44,10 +45,7 @@ impl StationWorking {
             say_more: w.t1("station-say-week", Measure::Depth.show(base.week_mm(), units)),
             steps: station_steps(base, demand, normal.et0_mm_per_day, normal.rain_mm, group.base_month, units),
             provenance: rows,
-            what_ifs: base_minutes_if(controller, weather.weather.normals()?, n)
-                .iter()
-                .map(|i| minutes_what_if(i, base.run, units))
-                .collect(),
+            what_ifs: minutes_what_ifs(controller, group, weather.weather.normals()?, n, units),
         })
     }
 }
@@ -169,6 +167,18 @@ pub(super) fn station_provenance(station: &Station, base: &StationBase, units: U
             ),
         ),
     ]
+}
+
+/// One line a guess: what the base minutes of a station would be under its other values.
+pub(super) fn minutes_what_ifs(
+    controller: &Controller,
+    group: &Group,
+    normals: &Normals,
+    n: u8,
+    units: Units,
+) -> Vec<String> {
+    let Some(base) = group.stations.iter().find(|b| b.number == n) else { return Vec::new() };
+    base_minutes_if(controller, normals, n).iter().map(|i| minutes_what_if(i, base.run, units)).collect()
 }
 
 fn minutes_what_if(what_if: &WhatIf, run: RunTime, units: Units) -> String {
