@@ -40,12 +40,15 @@ run_demo() {
   fi
   demo_database
   say "building (minutes the first time, seconds after)"
-  cargo build --release --locked --quiet --package upland
+  cargo build --release --locked --package upland
   local upland=target/release/upland
   "$upland" migrate
   if [ -n "$fresh" ]; then "$upland" demo --fresh; else "$upland" demo; fi
   [ -f "$DATA_DIR/session.key" ] || (umask 077 && head -c 64 /dev/urandom >"$DATA_DIR/session.key")
-  "$upland" serve --key-file "$DATA_DIR/session.key" &
+  # Somebody else may have the usual port; then any free one does.
+  local listen=${UPLAND_LISTEN:-127.0.0.1:8087}
+  if [ -z "${UPLAND_LISTEN:-}" ] && (exec 3<>/dev/tcp/127.0.0.1/8087) 2>/dev/null; then listen=127.0.0.1:0; fi
+  RUST_LOG=${RUST_LOG:-warn} "$upland" serve --listen "$listen" --key-file "$DATA_DIR/session.key" &
   SERVER_PID=$!
   say "sign in as $DEMO_EMAIL with the password $DEMO_PASSWORD; Ctrl-C stops everything"
   wait "$SERVER_PID"

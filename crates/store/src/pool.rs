@@ -1,7 +1,7 @@
 use std::time::Duration;
 
-use diesel_async::pooled_connection::AsyncDieselConnectionManager;
 use diesel_async::pooled_connection::deadpool::{Object, Pool};
+use diesel_async::pooled_connection::{AsyncDieselConnectionManager, ManagerConfig, RecyclingMethod};
 use diesel_async::{AsyncConnection, AsyncMigrationHarness, AsyncPgConnection, RunQueryDsl};
 use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
 use uuid::Uuid;
@@ -36,7 +36,11 @@ impl Store {
     /// # Errors
     /// [`StoreError::Away`] when the pool itself cannot be made.
     pub fn new(database_url: &str, connections: usize) -> Result<Self, StoreError> {
-        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new(database_url);
+        // A closed connection is told from its own state; asking the server first, as is the default,
+        // would double the round trips of every query.
+        let mut config = ManagerConfig::default();
+        config.recycling_method = RecyclingMethod::Fast;
+        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(database_url, config);
         let pool = Pool::builder(manager)
             .max_size(connections)
             .runtime(deadpool::Runtime::Tokio1)

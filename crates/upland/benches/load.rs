@@ -14,8 +14,10 @@ use upland_journeys::Server;
 const PEOPLE: usize = 20;
 /// Requests a person sends of each kind. At work, people pause; these do not.
 const REQUESTS: usize = 50;
-/// A person who drags sends about ten questions a second; one who reads pages far fewer.
-const PAUSE: Duration = Duration::from_millis(100);
+/// A person who drags sends about ten questions a second.
+const DRAGGING: Duration = Duration::from_millis(100);
+/// A person who reads takes a page every half second at the very most.
+const READING: Duration = Duration::from_millis(500);
 
 struct Session {
     agent: ureq::Agent,
@@ -91,16 +93,18 @@ fn main() {
     let year = home.split('"').find(|p| p.starts_with("/controllers/")).unwrap().split('?').next().unwrap().to_owned();
     let page = Session::signed_in(&base).get(&year);
     let version = field(&page, "version");
-    for (kind, pause) in [("at work", PAUSE), ("without a pause", Duration::ZERO)] {
+    for (kind, reading, dragging) in
+        [("at work", READING, DRAGGING), ("without a pause", Duration::ZERO, Duration::ZERO)]
+    {
         report(
             &format!("Year page, {PEOPLE} people {kind}"),
-            &measure(&base, pause, |s, _| {
+            &measure(&base, reading, |s, _| {
                 assert!(s.get(&year).contains("yearplate"));
             }),
         );
         report(
             &format!("a drag on it, {PEOPLE} people {kind}"),
-            &measure(&base, pause, |s, n| {
+            &measure(&base, dragging, |s, n| {
                 // A page of one's own gives the token; it is asked for once, outside what matters here.
                 thread_local!(static TOKEN: std::cell::RefCell<String> = const { std::cell::RefCell::new(String::new()) });
                 let token = TOKEN.with_borrow_mut(|t| {

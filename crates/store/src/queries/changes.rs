@@ -50,28 +50,24 @@ impl Account {
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn last_action(&self, user_id: Uuid) -> Result<Vec<ChangeEntry>, StoreError> {
-        let connection = &mut self.connection().await?;
-        let undone = diesel::alias!(changes as undone);
+        let (newest, undone) = diesel::alias!(changes as newest, changes as undone);
         let taken_back = undone
             .filter(undone.field(changes::account_id).eq(self.id))
-            .filter(undone.field(changes::undoes).eq(changes::action_id.nullable()));
-        let action: Option<Uuid> = changes::table
-            .filter(changes::account_id.eq(self.id))
-            .filter(changes::user_id.eq(user_id))
-            .filter(changes::undoes.is_null())
+            .filter(undone.field(changes::undoes).eq(newest.field(changes::action_id).nullable()));
+        let last = newest
+            .filter(newest.field(changes::account_id).eq(self.id))
+            .filter(newest.field(changes::user_id).eq(user_id))
+            .filter(newest.field(changes::undoes).is_null())
             .filter(diesel::dsl::not(diesel::dsl::exists(taken_back)))
-            .order(changes::id.desc())
-            .select(changes::action_id)
-            .first(connection)
-            .await
-            .optional()?;
-        let Some(action) = action else { return Ok(Vec::new()) };
+            .order(newest.field(changes::id).desc())
+            .select(newest.field(changes::action_id))
+            .limit(1);
         let rows: Vec<ChangeRow> = changes::table
             .filter(changes::account_id.eq(self.id))
-            .filter(changes::action_id.eq(action))
+            .filter(changes::action_id.eq_any(last))
             .order(changes::ordinal)
             .select(ChangeRow::as_select())
-            .load(connection)
+            .load(&mut self.connection().await?)
             .await?;
         rows.into_iter().map(ChangeEntry::try_from).collect()
     }

@@ -1,5 +1,5 @@
 use diesel::prelude::*;
-use diesel_async::RunQueryDsl;
+use diesel_async::{AsyncPgConnection, RunQueryDsl};
 use uuid::Uuid;
 
 use crate::error::StoreError;
@@ -44,24 +44,26 @@ impl Account {
         if ids.is_empty() {
             return Ok(Vec::new());
         }
-        let programs: Vec<ProgramRow> = programs::table
-            .filter(programs::account_id.eq(self.id))
-            .filter(programs::controller_id.eq_any(&ids))
-            .select(ProgramRow::as_select())
-            .load(connection)
-            .await?;
-        let plans: Vec<MonthPlanRow> = month_plans::table
-            .filter(month_plans::account_id.eq(self.id))
-            .filter(month_plans::controller_id.eq_any(&ids))
-            .select(MonthPlanRow::as_select())
-            .load(connection)
-            .await?;
-        let stations: Vec<StationRow> = stations::table
-            .filter(stations::account_id.eq(self.id))
-            .filter(stations::controller_id.eq_any(&ids))
-            .select(StationRow::as_select())
-            .load(connection)
-            .await?;
+        // Three questions that do not wait for each other's answers: one round trip.
+        let connection: &AsyncPgConnection = connection;
+        let (mut for_programs, mut for_plans, mut for_stations) = (connection, connection, connection);
+        let (programs, plans, stations): (Vec<ProgramRow>, Vec<MonthPlanRow>, Vec<StationRow>) = tokio::try_join!(
+            programs::table
+                .filter(programs::account_id.eq(self.id))
+                .filter(programs::controller_id.eq_any(&ids))
+                .select(ProgramRow::as_select())
+                .load(&mut for_programs),
+            month_plans::table
+                .filter(month_plans::account_id.eq(self.id))
+                .filter(month_plans::controller_id.eq_any(&ids))
+                .select(MonthPlanRow::as_select())
+                .load(&mut for_plans),
+            stations::table
+                .filter(stations::account_id.eq(self.id))
+                .filter(stations::controller_id.eq_any(&ids))
+                .select(StationRow::as_select())
+                .load(&mut for_stations),
+        )?;
         rows.iter()
             .map(|(row, version)| {
                 let value = assemble(row, &programs, &plans, &stations)?;
