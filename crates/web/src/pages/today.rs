@@ -41,6 +41,7 @@ pub(crate) struct NormalNow {
     pub(crate) week: String,
     pub(crate) source: String,
     pub(crate) mark: &'static str,
+    pub(crate) href: String,
 }
 
 /// A controller, or one of its programs, and what it should stand at.
@@ -226,5 +227,6 @@ pub(crate) fn normal_now(desk: &super::desk::PlaceDesk, today: NaiveDate, units:
             desk.distance_km().map_or_else(String::new, |km| w.t1("weather-off", Measure::Distance.show(km, units)))
         },
         mark: if weather.is_typed() { "table" } else { "measured" },
+        href: format!("/weather/{}", weather.series.id),
     })
 }

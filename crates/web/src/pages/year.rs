@@ -297,7 +297,7 @@ fn lines(group: &Group, base: &str, letter: ProgramLetter, columns: &Columns, un
         }),
         line("year-waterings", "", false, &|m| {
             let now = m.stations.iter().map(|s| s.waterings).max().unwrap_or(0);
-            cell(m, "percent", now.to_string(), if m.waterings_set.is_some() { "chosen" } else { "" })
+            cell(m, "waterings", now.to_string(), if m.waterings_set.is_some() { "chosen" } else { "" })
         }),
     ]
 }

@@ -31,6 +31,7 @@ fn asked(app: &App, desk: &Desk, form: &Form) -> Asked {
             "demand" => Figure::Demand,
             "delivered" => Figure::Delivered,
             "difference" => Figure::Difference,
+            "waterings" => Figure::Waterings,
             "minutes" => form.get("station").parse().map_or(Figure::Percent, Figure::Minutes),
             _ => Figure::Percent,
         },

@@ -16,6 +16,7 @@ pub(crate) enum Figure {
     Demand,
     Delivered,
     Difference,
+    Waterings,
     Minutes(u8),
 }
 
@@ -91,6 +92,10 @@ impl MonthWorking {
                 steps.push(step);
                 (w.t2("why-difference", name, amount), steps)
             }
+            Figure::Waterings => {
+                provenance = mix_provenance(controller, group, &sums, units);
+                (w.t1("why-waterings", name), waterings_steps(controller, group, m, units))
+            }
             Figure::Minutes(n) => {
                 let run = m.stations.iter().find(|s| s.number == n)?;
                 let base = group.stations.iter().find(|b| b.number == n)?;
@@ -102,7 +107,8 @@ impl MonthWorking {
         let what_ifs = match figure {
             Figure::Percent | Figure::Demand => weather.percent_what_ifs(controller, group, m),
             Figure::Minutes(n) => minutes_what_ifs(controller, group, normals, n, units),
-            Figure::Delivered | Figure::Difference => Vec::new(),
+            Figure::Delivered | Figure::Difference => rate_what_ifs(controller, group, m, units),
+            Figure::Waterings => Vec::new(),
         };
         let mut steps = steps;
         if let Some(last) = steps.last_mut() {
@@ -272,4 +278,44 @@ fn minutes_steps(base: &StationBase, run: &StationMonth, m: &MonthBudget) -> Vec
         ));
     }
     steps
+}
+
+/// How often each station's soil asks for water, and what is dialled for the whole group.
+fn waterings_steps(controller: &Controller, group: &Group, m: &MonthBudget, units: Units) -> Vec<WorkStep> {
+    let w = Words;
+    let mut steps: Vec<WorkStep> = group
+        .stations
+        .iter()
+        .map(|b| {
+            WorkStep::new(
+                w.t1("work-soil-lasts", b.number.to_string()),
+                "FAO-56",
+                format!(
+                    "{} ÷ {}",
+                    Measure::Depth.figure(b.raw_mm, units),
+                    Measure::DepthADay.figure(b.etl_peak_mm_per_day, units)
+                ),
+                w.t1("work-days", number(b.interval_days, 0)),
+            )
+        })
+        .collect();
+    let most = m.stations.iter().map(|s| s.waterings).max().unwrap_or(1);
+    let text = w.t(if m.waterings_set.is_some() { "work-chosen" } else { "work-thirstiest" });
+    let allowed = w.t1("work-allowed", controller.capability.watering_days.to_string());
+    steps.push(WorkStep::new(text, "", allowed, most.to_string()));
+    steps
+}
+
+/// What a guessed rate would change of the water delivered: a fifth either way.
+fn rate_what_ifs(controller: &Controller, group: &Group, m: &MonthBudget, units: Units) -> Vec<String> {
+    let guessed: Vec<_> =
+        group.stations.iter().zip(&m.stations).filter(|(b, _)| b.rate.1 == Provenance::Guessed).collect();
+    guessed
+        .into_iter()
+        .filter_map(|(b, s)| controller.stations.iter().find(|c| c.number == b.number).map(|c| (c, s)))
+        .map(|(station, s)| {
+            let at = |share: f64| Measure::Depth.show(s.delivered_mm * share, units);
+            Words.with("if-rate-delivered", &[("station", &station.name), ("less", &at(0.8)), ("more", &at(1.2))])
+        })
+        .collect()
 }
