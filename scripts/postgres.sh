@@ -5,7 +5,8 @@
 # Runs a program as the user that owns the data: PostgreSQL refuses to run as root.
 as_owner() {
   if [ "$(id -u)" = 0 ]; then
-    setpriv --reuid=postgres --regid=postgres --init-groups --reset-env "$@"
+    # From a folder that the server's user can be in; all paths here are whole ones.
+    (cd / && exec setpriv --reuid=postgres --regid=postgres --init-groups --reset-env "$@")
   else
     "$@"
   fi
