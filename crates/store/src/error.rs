@@ -42,7 +42,11 @@ impl From<DieselError> for StoreError {
             DieselError::NotFound => Self::NotFound,
             DieselError::DatabaseError(DatabaseErrorKind::ForeignKeyViolation, _) => Self::InUse,
             DieselError::DatabaseError(DatabaseErrorKind::UniqueViolation, _) => Self::AlreadyThere,
-            DieselError::DatabaseError(DatabaseErrorKind::ClosedConnection, _)
+            // A connection that the server closed is found out when it is next used.
+            DieselError::DatabaseError(
+                DatabaseErrorKind::ClosedConnection | DatabaseErrorKind::UnableToSendCommand,
+                _,
+            )
             | DieselError::BrokenTransactionManager => Self::Away(Box::new(error)),
             // The server sends "57P0x" when it is going down; the driver keeps only the words.
             DieselError::DatabaseError(_, ref info) if info.message().contains("terminating connection") => {
@@ -56,5 +60,18 @@ impl From<DieselError> for StoreError {
 impl From<diesel_async::pooled_connection::deadpool::PoolError> for StoreError {
     fn from(error: diesel_async::pooled_connection::deadpool::PoolError) -> Self {
         Self::Away(Box::new(error))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_closed_connection_is_a_database_that_is_away() {
+        for kind in [DatabaseErrorKind::ClosedConnection, DatabaseErrorKind::UnableToSendCommand] {
+            let error = DieselError::DatabaseError(kind, Box::new("connection closed".to_owned()));
+            assert!(matches!(StoreError::from(error), StoreError::Away(_)));
+        }
     }
 }

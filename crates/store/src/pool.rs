@@ -44,8 +44,9 @@ impl Store {
         let pool = Pool::builder(manager)
             .max_size(connections)
             .runtime(deadpool::Runtime::Tokio1)
-            .wait_timeout(Some(Duration::from_secs(5)))
-            .create_timeout(Some(Duration::from_secs(3)))
+            .wait_timeout(Some(Duration::from_secs(8)))
+            // A busy machine can take seconds for a new connection; a refused one is known at once.
+            .create_timeout(Some(Duration::from_secs(8)))
             .recycle_timeout(Some(Duration::from_secs(3)))
             .build()
             .map_err(|e| StoreError::Away(Box::new(e)))?;
