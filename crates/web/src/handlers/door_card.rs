@@ -1,6 +1,4 @@
 use actix_web::web;
-use chrono::Datelike;
-use upland_core::quantity::MonthOfYear;
 use uuid::Uuid;
 
 use crate::app::App;
@@ -13,6 +11,7 @@ use crate::pages::desk::Desk;
 use crate::pages::door_card::*;
 use crate::pages::shell::stylesheets;
 use crate::pages::stations::missing_note;
+use crate::show::month_of;
 use crate::words::Words;
 
 /// The card as it would be printed now.
@@ -20,7 +19,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let w = Words;
     let desk = Desk::load(&user.account, *id).await?;
     let today = app.clock.today(desk.at.zone);
-    let now = MonthOfYear::ALL[today.month0() as usize];
+    let now = month_of(today);
     let budget = desk.budget();
     let strip = match (&budget, desk.normals()) {
         (Ok(b), Ok(normals)) => {

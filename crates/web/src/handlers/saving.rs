@@ -1,5 +1,6 @@
 //! Saving with its entry in the log: what stood before and after, as documents.
 
+use actix_web::HttpResponse;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use upland_core::controller::Controller;
@@ -154,6 +155,31 @@ pub(crate) fn action(app: &App, user: &SignedIn, form: &Form, why: &str, writes:
     }
 }
 
+/// The version of a thing that its form was made on.
+pub(crate) fn made_on(form: &Form) -> i32 {
+    form.get("version").parse().unwrap_or(0)
+}
+
+/// Saves a changed thing. When somebody was faster, nothing is saved and the answer is the page
+/// with the choice of two sides. `[post_to, back]`: where the form was sent, and where it stands.
+pub(crate) async fn save_over(
+    app: &App,
+    user: &SignedIn,
+    form: Form,
+    why: &str,
+    write: Write,
+    [post_to, back]: [&str; 2],
+) -> Result<Option<HttpResponse>, PageError> {
+    let (id, mine) = (write.id, write.after.clone());
+    match user.account.apply(&action(app, user, &form, why, vec![write])).await {
+        Ok(()) => Ok(None),
+        Err(StoreError::Conflict { current, .. }) => {
+            conflict_page(app, user, Conflict { id, current, form, mine, post_to, back }).await.map(Some)
+        }
+        Err(other) => Err(other.into()),
+    }
+}
+
 /// Saves a changed controller and goes on to `to`; a stale version gets the choice of two sides.
 /// `[post_to, to]`: where the form was sent, and where to go afterwards.
 pub(crate) async fn save_controller(
@@ -166,15 +192,10 @@ pub(crate) async fn save_controller(
     [post_to, to]: [&str; 2],
 ) -> Page {
     let known = &desk.controller;
-    let made_on = form.get("version").parse().unwrap_or(0);
     let record = ControllerRecord { place_id: known.value.place_id, controller: changed };
-    let write = controller_write(known.id, made_on, Some(&known.value), Some(record));
-    let mine = write.after.clone();
-    match user.account.apply(&action(app, user, &form, why, vec![write])).await {
-        Ok(()) => go(to),
-        Err(StoreError::Conflict { current, .. }) => {
-            conflict_page(app, user, Conflict { id: known.id, current, form, mine, post_to, back: to }).await
-        }
-        Err(other) => Err(other.into()),
+    let write = controller_write(known.id, made_on(&form), Some(&known.value), Some(record));
+    if let Some(choice) = save_over(app, user, form, why, write, [post_to, to]).await? {
+        return Ok(choice);
     }
+    go(to)
 }

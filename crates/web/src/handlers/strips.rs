@@ -3,7 +3,6 @@
 use chrono::{Datelike, NaiveDate};
 use upland_core::budget::YearBudget;
 use upland_core::controller::ProgramLetter;
-use upland_core::quantity::MonthOfYear;
 use upland_store::StripDay;
 
 use crate::app::App;
@@ -12,7 +11,7 @@ use crate::error::PageError;
 use crate::guard::signed_in::SignedIn;
 use crate::pages::desk::{Desk, PlaceDesk};
 use crate::pages::shell::Ephemeris;
-use crate::show::{Measure, Units, month_long};
+use crate::show::{Measure, Units, month_long, month_of};
 use crate::words::Words;
 
 /// The days of this year, or of the last whole year on record when this one is not measured.
@@ -56,7 +55,7 @@ pub(crate) fn ephemeris(at: &PlaceDesk, today: NaiveDate, units: Units) -> Ephem
     let time = |t: Option<chrono::DateTime<chrono::Utc>>| {
         t.map_or_else(|| w.t("sun-none"), |t| t.with_timezone(&at.zone).format("%H:%M").to_string())
     };
-    let month = MonthOfYear::ALL[today.month0() as usize];
+    let month = month_of(today);
     let normal = at.weather.as_ref().and_then(|w| w.normals()).map(|n| n[month.index()]);
     Ephemeris {
         sunrise: time(sun.sunrise),

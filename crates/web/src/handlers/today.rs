@@ -1,7 +1,6 @@
 use actix_web::web;
 use chrono::Datelike;
 use chrono_tz::Tz;
-use upland_core::quantity::MonthOfYear;
 
 use crate::app::App;
 use crate::charts::DayArc;
@@ -12,7 +11,7 @@ use crate::pages::desk::{Desk, PlaceDesk};
 use crate::pages::places::place_rows;
 use crate::pages::shell::{Shell, View};
 use crate::pages::today::{TodayTemplate, dial_rows, normal_now, todos};
-use crate::show::{Measure, month_long, weekday};
+use crate::show::{Measure, month_long, month_of, weekday};
 use crate::words::Words;
 
 /// The almanac page for the date.
@@ -23,7 +22,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
     let all_series = user.account.all_series().await?;
     let mut place_desks = Vec::new();
     for place in &places {
-        place_desks.push(PlaceDesk::load(&user.account, place.id).await?);
+        place_desks.push(PlaceDesk::of(&user.account, place.clone()).await?);
     }
     let desks: Vec<Desk> = controllers
         .iter()
@@ -39,13 +38,13 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
     let today = now.date();
     let today_at = |d: &Desk| app.clock.today(d.at.zone);
     let (groups, most) = dial_rows(&desks, today_at);
-    let month = MonthOfYear::ALL[today.month0() as usize];
+    let month = month_of(today);
     let arc = home.map(|p| {
         let position = &p.place.value.position;
         DayArc::draw(position.latitude_deg(), position.longitude_deg(), p.zone, now)
     });
     let series: Vec<_> = all_series.into_iter().map(|(s, _)| (s.id, s.value)).collect();
-    let days = if chrono::NaiveDate::from_ymd_opt(today.year(), 2, 29).is_some() { 366 } else { 365 };
+    let days = if today.leap_year() { 366 } else { 365 };
     let shell = Shell::of(&app, &user, View::Today, "today", w.t("nav-today"), "/").await?;
     page(&TodayTemplate {
         day: today.day().to_string(),

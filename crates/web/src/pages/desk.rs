@@ -44,7 +44,11 @@ pub(crate) struct PlaceDesk {
 
 impl PlaceDesk {
     pub(crate) async fn load(account: &Account, place_id: Uuid) -> Result<Self, StoreError> {
-        let place = account.place(place_id).await?;
+        Self::of(account, account.place(place_id).await?).await
+    }
+
+    /// The desk of a place that is at hand already.
+    pub(crate) async fn of(account: &Account, place: Versioned<PlaceRecord>) -> Result<Self, StoreError> {
         let weather = match place.value.series_id {
             Some(id) => Some(Weather::load(account, id).await?),
             None => None,

@@ -25,6 +25,16 @@ pub(crate) struct ControllerLink {
     pub(crate) stations: String,
 }
 
+impl ControllerLink {
+    pub(crate) fn of(controller: &Versioned<ControllerRecord>) -> Self {
+        Self {
+            href: format!("/controllers/{}/year", controller.id),
+            name: controller.value.controller.name.clone(),
+            stations: Words.count("stations-count", controller.value.controller.stations.len()),
+        }
+    }
+}
+
 #[derive(askama::Template)]
 #[template(path = "places.html")]
 pub(crate) struct PlacesTemplate {
@@ -65,11 +75,7 @@ pub(crate) fn place_rows(
                 controllers: controllers
                     .iter()
                     .filter(|c| c.value.place_id == place.id)
-                    .map(|c| ControllerLink {
-                        href: format!("/controllers/{}/year", c.id),
-                        name: c.value.controller.name.clone(),
-                        stations: w.count("stations-count", c.value.controller.stations.len()),
-                    })
+                    .map(ControllerLink::of)
                     .collect(),
                 new_controller: format!("/places/{}/controllers/new", place.id),
             }

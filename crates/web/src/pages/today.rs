@@ -10,7 +10,7 @@ use super::places::PlaceRow;
 use super::shell::Shell;
 use super::year::program_label;
 use crate::charts::{DayArc, Tiny};
-use crate::show::{Measure, Units, date_short, month_long, number};
+use crate::show::{Measure, Units, date_short, month_long, month_of, number};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -78,7 +78,7 @@ pub(crate) fn dial_rows(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> (
     for desk in desks {
         let (Ok(budget), Ok(normals)) = (desk.budget(), desk.normals()) else { continue };
         let date = today(desk);
-        let month = MonthOfYear::ALL[date.month0() as usize];
+        let month = month_of(date);
         for group in &budget.groups {
             let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
             let program = if budget.groups.len() > 1 {
@@ -191,7 +191,7 @@ fn turn_by_hand(desk: &Desk, today: NaiveDate) -> Option<Todo> {
         return None;
     }
     let budget = desk.budget().ok()?;
-    let month = MonthOfYear::ALL[today.month0() as usize];
+    let month = month_of(today);
     let before = MonthOfYear::ALL[(month.index() + 11) % 12];
     let group = budget.groups.iter().find(|g| g.month(month).dial != g.month(before).dial)?;
     let dial = match group.month(month).dial {
@@ -211,7 +211,7 @@ fn turn_by_hand(desk: &Desk, today: NaiveDate) -> Option<Todo> {
 pub(crate) fn normal_now(desk: &super::desk::PlaceDesk, today: NaiveDate, units: Units) -> Option<NormalNow> {
     let w = Words;
     let weather = desk.weather.as_ref()?;
-    let month = MonthOfYear::ALL[today.month0() as usize];
+    let month = month_of(today);
     let n = weather.normals()?[month.index()];
     let week = n.et0_mm_per_day * 7.0;
     Some(NormalNow {

@@ -24,7 +24,8 @@ pub(crate) fn month_short(month: MonthOfYear) -> String {
     Words.t(key(month, false))
 }
 
-fn month_of(date: NaiveDate) -> MonthOfYear {
+/// The month that a date falls in.
+pub(crate) fn month_of(date: NaiveDate) -> MonthOfYear {
     MonthOfYear::ALL[date.month0() as usize]
 }
 

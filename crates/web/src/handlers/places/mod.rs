@@ -40,14 +40,7 @@ async fn form_page(
         height_unit: Measure::Height.unit(user.units),
         zones: zones(),
         units: unit_choices(),
-        controllers: controllers
-            .iter()
-            .map(|c| ControllerLink {
-                href: format!("/controllers/{}/year", c.id),
-                name: c.value.controller.name.clone(),
-                stations: w.count("stations-count", c.value.controller.stations.len()),
-            })
-            .collect(),
+        controllers: controllers.iter().map(ControllerLink::of).collect(),
         weather_href: format!("{path}/weather"),
         new_controller: format!("{path}/controllers/new"),
         post_to: path,

@@ -1,5 +1,5 @@
 use actix_web::web;
-use upland_store::{PlaceRecord, StoreError, Versioned};
+use upland_store::{PlaceRecord, Versioned};
 use uuid::Uuid;
 
 use super::new_series_writes;
@@ -8,8 +8,7 @@ use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::conflicts::{Conflict, conflict_page};
-use crate::handlers::saving::{action, series_write};
+use crate::handlers::saving::{action, made_on, save_over, series_write};
 use crate::handlers::{go, invalid, page};
 use crate::intake::revision_of_normals;
 use crate::pages::desk::Weather;
@@ -60,23 +59,13 @@ pub(crate) async fn save(
         return go(&address);
     };
     let before = &weather.series.value;
-    let made_on = form.get("version").parse().unwrap_or(0);
     let after = upland_store::SeriesRecord { name, revision_id: revision.id, ..before.clone() };
-    let write = series_write(weather.series.id, made_on, Some(before), after, revision);
-    let mine = write.after.clone();
-    match user.account.apply(&action(&app, &user, &form, "why-normals", vec![write])).await {
-        Ok(()) => go(&address),
-        Err(StoreError::Conflict { current, .. }) => {
-            let post_to = format!("{address}/normals");
-            conflict_page(
-                &app,
-                &user,
-                Conflict { id: weather.series.id, current, form, mine, post_to: &post_to, back: &post_to },
-            )
-            .await
-        }
-        Err(other) => Err(other.into()),
+    let write = series_write(weather.series.id, made_on(&form), Some(before), after, revision);
+    let post_to = format!("{address}/normals");
+    if let Some(choice) = save_over(&app, &user, form, "why-normals", write, [&post_to, &post_to]).await? {
+        return Ok(choice);
     }
+    go(&address)
 }
 
 /// The place's weather when it is typed.

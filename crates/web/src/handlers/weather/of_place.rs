@@ -6,7 +6,7 @@ use crate::app::App;
 use crate::error::{Page, PageError};
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::{invalid, page};
-use crate::pages::desk::Desk;
+use crate::pages::desk::{Desk, PlaceDesk};
 use crate::pages::places::ControllerLink;
 use crate::pages::shell::{Shell, View};
 use crate::pages::spine::{Spine, Step};
@@ -35,7 +35,10 @@ async fn place_weather(
     let controllers: Vec<_> =
         user.account.controllers().await?.into_iter().filter(|c| c.value.place_id == id).collect();
     let spine = match controllers.first() {
-        Some(first) => Some(Spine::of(&Desk::load(&user.account, first.id).await?, Step::Weather)),
+        Some(first) => {
+            let desk = Desk { controller: first.clone(), at: PlaceDesk::of(&user.account, place.clone()).await? };
+            Some(Spine::of(&desk, Step::Weather))
+        }
         None => None,
     };
     let post_to = format!("/places/{id}/weather");
@@ -50,14 +53,7 @@ async fn place_weather(
         normals_href: format!("{post_to}/normals"),
         post_to,
         file_error,
-        controllers: controllers
-            .iter()
-            .map(|c| ControllerLink {
-                href: format!("/controllers/{}/year", c.id),
-                name: c.value.controller.name.clone(),
-                stations: w.count("stations-count", c.value.controller.stations.len()),
-            })
-            .collect(),
+        controllers: controllers.iter().map(ControllerLink::of).collect(),
         spine,
         most_bytes: MAX_BYTES,
     })

@@ -3,7 +3,6 @@ pub(crate) mod preview;
 pub(crate) mod program;
 pub(crate) mod show;
 
-use chrono::Datelike;
 use upland_core::controller::{Capability, Controller, MonthDial, ProgramLetter};
 use upland_core::quantity::{MonthOfYear, Percent};
 
@@ -11,6 +10,7 @@ use crate::app::App;
 use crate::form::{Form, parse_number};
 use crate::pages::desk::Desk;
 use crate::pages::working::Figure;
+use crate::show::month_of;
 use crate::words::Words;
 
 /// What a Year's address or form asks for.
@@ -22,7 +22,7 @@ struct Asked {
 }
 
 fn asked(app: &App, desk: &Desk, form: &Form) -> Asked {
-    let current = MonthOfYear::ALL[app.clock.today(desk.at.zone).month0() as usize];
+    let current = month_of(app.clock.today(desk.at.zone));
     Asked {
         letter: form.get("program").chars().next().and_then(ProgramLetter::new),
         month: form.get("month").parse().ok().and_then(MonthOfYear::new).unwrap_or(current),
