@@ -10,7 +10,7 @@ use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::normals::{MonthNormal, NormalDay, monthly_normals};
 use upland_core::climate::reference_et::Reference;
 use upland_core::controller::{Controller, Preset, ProgramLetter, Station};
-use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::landscape::{Plant, SprinklerType};
 use upland_core::place::Position;
 use upland_core::quantity::Percent;
 
@@ -39,15 +39,8 @@ fn days() -> Vec<DailyWeather> {
 
 fn lawns(count: u8) -> Controller {
     let lawn = |number| Station {
-        number,
-        name: format!("Lawn {number}"),
         program: ProgramLetter::ALL[usize::from(number) % 4],
-        plant: Plant::CoolTurf,
-        sprinkler: Sprinkler { kind: SprinklerType::Rotor, rate: None, uniformity: None },
-        soil: Soil::Loam,
-        sun: Sun::Open,
-        roofed: false,
-        area_m2: None,
+        ..Station::plain(number, &format!("Lawn {number}"), Plant::CoolTurf, SprinklerType::Rotor)
     };
     let mut controller = Controller::new("Cabinet".into(), Preset::Fine.capability());
     controller.stations = (1..=count).map(lawn).collect();

@@ -15,4 +15,6 @@ pub mod controller;
 pub mod landscape;
 pub mod place;
 pub mod quantity;
+pub mod schedule;
+pub mod sensor;
 pub mod word;

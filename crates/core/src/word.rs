@@ -2,9 +2,10 @@
 
 use thiserror::Error;
 
-use crate::controller::{MonthDial, PercentScope, PercentStorage, Preset};
-use crate::landscape::{Plant, Soil, SprinklerType, Sun};
+use crate::controller::{Contact, MonthDial, PercentScope, PercentStorage, Preset};
+use crate::landscape::{Plant, Slope, Soil, SprinklerType, Sun};
 use crate::quantity::{Coefficient, OutOfRange, Percent};
+use crate::sensor::Vent;
 
 /// A word that stands for nothing here, or a number with it that cannot be.
 #[derive(Debug, Clone, PartialEq, Error)]
@@ -57,6 +58,9 @@ macro_rules! words {
 words!(PercentStorage, "storage", Self::ByMonth => "by_month", Self::Single => "single");
 words!(PercentScope, "scope", Self::AllPrograms => "all_programs", Self::EachProgram => "each_program");
 words!(Preset, "preset", Self::Plain => "plain", Self::Monthly => "monthly", Self::Fine => "fine");
+words!(Contact, "contact", Self::NormallyClosed => "normally_closed", Self::NormallyOpen => "normally_open");
+words!(Slope, "slope", Self::Level => "level", Self::Gentle => "gentle", Self::Moderate => "moderate", Self::Steep => "steep");
+words!(Vent, "vent", Self::Open => "open", Self::Half => "half", Self::Closed => "closed");
 words!(Soil, "soil", Self::Clay => "clay", Self::Loam => "loam", Self::Sand => "sand");
 words!(Sun, "sun", Self::Open => "open", Self::QuarterShade => "quarter_shade", Self::HalfShade => "half_shade", Self::ReflectedHeat => "reflected_heat");
 words!(SprinklerType, "sprinkler", Self::Spray => "spray", Self::Rotor => "rotor", Self::RotaryNozzle => "rotary_nozzle", Self::Drip => "drip");

@@ -91,6 +91,8 @@ pub struct StationBase {
     pub exact_minutes: f64,
     /// Base run time as the controller can be set: to its step, no longer than its longest run.
     pub run: RunTime,
+    /// Whether the technician chose the run; then it need not give the demand.
+    pub chosen: bool,
 }
 
 impl StationBase {
@@ -101,7 +103,8 @@ impl StationBase {
         let exact_minutes = gross_minutes(net_depth_mm, need.rate.0, need.multiplier);
         let one_step = capability.run_step;
         // A station with a need keeps at least one step, so that a manual run works.
-        let run = capability.run(exact_minutes).max(if net_depth_mm > 0.0 { one_step } else { RunTime::ZERO });
+        let worked_out = capability.run(exact_minutes).max(if net_depth_mm > 0.0 { one_step } else { RunTime::ZERO });
+        let run = station.minutes.unwrap_or(worked_out);
         Self {
             number: station.number,
             program: station.program,
@@ -122,6 +125,7 @@ impl StationBase {
             net_depth_mm,
             exact_minutes,
             run,
+            chosen: station.minutes.is_some(),
         }
     }
 
@@ -140,7 +144,7 @@ impl StationBase {
     /// Whether the controller's longest run is too short for what the station needs.
     #[must_use]
     pub fn held_at_longest(&self, capability: &Capability) -> bool {
-        self.exact_minutes > capability.run_max.minutes()
+        !self.chosen && self.exact_minutes > capability.run_max.minutes()
     }
 }
 

@@ -39,8 +39,48 @@ pub struct Capability {
     pub run_step: RunTime,
     /// Longest run time of a station.
     pub run_max: RunTime,
-    /// Days a week on which it may water: by local rule, or by what the keeper wants.
+    /// Days a week on which it may water: by what the keeper wants. The rules of the place come on
+    /// top ([`Bound::limit`](crate::place::Bound::limit)).
     pub watering_days: u8,
+    /// Programs, 1 to 4.
+    pub programs: u8,
+    /// Start times of each program.
+    pub starts: u8,
+    /// Step of a start time, minutes.
+    pub start_step: u16,
+    /// Day modes beside weekdays.
+    pub day_modes: DayModes,
+    /// Whether single weekdays can be closed to every mode.
+    pub never_days: bool,
+    /// Whether it cuts runs into cycles by itself.
+    pub cycle_soak: bool,
+    /// Longest pause between stations; none where there is no such setting.
+    pub station_delay_max: RunTime,
+    /// Sensor inputs.
+    pub sensor_inputs: u8,
+    /// What its sensor input takes for at rest.
+    pub contact: Contact,
+    /// Longest rain delay, days; 0 where there is none.
+    pub rain_delay_max: u8,
+}
+
+/// Day modes that a controller has beside weekdays.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct DayModes {
+    /// Odd and even dates.
+    pub odd_even: bool,
+    /// Most days from one watering to the next in "every N days"; 0 where there is no such mode.
+    pub every_max: u8,
+}
+
+/// How a dry contact stands while its sensor has nothing to report.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Contact {
+    /// Closed at rest, opens to hold watering: the usual one.
+    #[default]
+    NormallyClosed,
+    /// Open at rest, closes to hold watering.
+    NormallyOpen,
 }
 
 /// Why a capability cannot be.
@@ -81,6 +121,12 @@ impl Capability {
         range::RUN_STEP_SECONDS.check(f64::from(self.run_step.seconds()))?;
         range::RUN_MAX_MINUTES.check(self.run_max.minutes())?;
         range::WATERING_DAYS.check(f64::from(self.watering_days))?;
+        range::PROGRAMS.check(f64::from(self.programs))?;
+        range::STARTS.check(f64::from(self.starts))?;
+        range::START_STEP.check(f64::from(self.start_step))?;
+        range::EVERY_DAYS.check(f64::from(self.day_modes.every_max))?;
+        range::SENSOR_INPUTS.check(f64::from(self.sensor_inputs))?;
+        range::RAIN_DELAY.check(f64::from(self.rain_delay_max))?;
         let (min, max) = (self.percent_min.get(), self.percent_max.get());
         if min >= max {
             return Err(CapabilityError::PercentRangeEmpty { min, max });
@@ -179,6 +225,16 @@ impl Preset {
             run_step: RunTime::from_seconds(60),
             run_max: RunTime::from_seconds(240 * 60),
             watering_days: 3,
+            programs: 3,
+            starts: 4,
+            start_step: 15,
+            day_modes: DayModes { odd_even: true, every_max: 0 },
+            never_days: false,
+            cycle_soak: false,
+            station_delay_max: RunTime::ZERO,
+            sensor_inputs: 1,
+            contact: Contact::NormallyClosed,
+            rain_delay_max: 3,
         };
         match self {
             Self::Plain => plain,
@@ -188,6 +244,11 @@ impl Preset {
                 percent_min: Percent::literal(5),
                 percent_storage: PercentStorage::ByMonth,
                 percent_scope: PercentScope::EachProgram,
+                day_modes: DayModes { odd_even: true, every_max: 7 },
+                never_days: true,
+                cycle_soak: true,
+                station_delay_max: RunTime::from_seconds(600),
+                rain_delay_max: 7,
                 ..plain
             },
             Self::Fine => Capability {
@@ -198,6 +259,15 @@ impl Preset {
                 percent_scope: PercentScope::EachProgram,
                 run_step: RunTime::from_seconds(30),
                 run_max: RunTime::from_seconds(600 * 60),
+                programs: 4,
+                starts: 8,
+                start_step: 1,
+                day_modes: DayModes { odd_even: true, every_max: 31 },
+                never_days: true,
+                cycle_soak: true,
+                station_delay_max: RunTime::from_seconds(3600),
+                sensor_inputs: 3,
+                rain_delay_max: 14,
                 ..plain
             },
         }

@@ -1,8 +1,11 @@
 use thiserror::Error;
 
 use super::capability::{Capability, CapabilityError};
-use crate::landscape::{Plant, Soil, Sprinkler, Sun};
-use crate::quantity::{MonthOfYear, OutOfRange, Percent, range};
+use super::days::{DayMode, Schedule};
+use super::temporary::{Temporary, TemporaryKind};
+use crate::landscape::{CycleSoak, Plant, Runoff, Slope, Soil, Sprinkler, SprinklerType, Sun, runoff};
+use crate::quantity::{MonthOfYear, OutOfRange, Percent, RunTime, range};
+use crate::sensor::{Sensor, SensorError};
 
 /// A program's letter, A to D.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -25,6 +28,12 @@ impl ProgramLetter {
     #[must_use]
     pub const fn get(self) -> char {
         self.0
+    }
+
+    /// Its place among the letters, 0 to 3.
+    #[must_use]
+    pub const fn index(self) -> usize {
+        self.0 as usize - 'A' as usize
     }
 }
 
@@ -72,6 +81,8 @@ pub struct Program {
     pub count_rain: bool,
     /// The twelve months, January first.
     pub months: [MonthPlan; 12],
+    /// Days and starts; empty until they are chosen.
+    pub schedule: Schedule,
 }
 
 impl Program {
@@ -84,6 +95,7 @@ impl Program {
             waterings_per_week: None,
             count_rain: true,
             months: [MonthPlan::default(); 12],
+            schedule: Schedule::default(),
         }
     }
 }
@@ -109,6 +121,48 @@ pub struct Station {
     pub roofed: bool,
     /// Watered area, m², where it is known.
     pub area_m2: Option<f64>,
+    /// How steep.
+    pub slope: Slope,
+    /// Base minutes that the technician chose; else they follow from what it needs.
+    pub minutes: Option<RunTime>,
+    /// Cycle and soak set on the panel, where it has them.
+    pub cycle: Option<CycleSoak>,
+    /// A second program that runs it too, as a panel may hold by mistake.
+    pub also: Option<ProgramLetter>,
+}
+
+impl Station {
+    /// A station as it is before anything is known of it: loam, level, in the open, in program A.
+    #[must_use]
+    pub fn plain(number: u8, name: &str, plant: Plant, kind: SprinklerType) -> Self {
+        Self {
+            number,
+            name: name.to_owned(),
+            program: ProgramLetter::A,
+            plant,
+            sprinkler: Sprinkler { kind, rate: None, uniformity: None },
+            soil: Soil::default(),
+            sun: Sun::default(),
+            roofed: false,
+            area_m2: None,
+            slope: Slope::default(),
+            minutes: None,
+            cycle: None,
+            also: None,
+        }
+    }
+
+    /// Whether a program runs it.
+    #[must_use]
+    pub fn runs_in(&self, letter: ProgramLetter) -> bool {
+        self.program == letter || self.also == Some(letter)
+    }
+
+    /// How long it may run before water runs off, and how long it soaks in.
+    #[must_use]
+    pub fn runoff(&self) -> Runoff {
+        runoff(self.soil, self.slope, self.sprinkler.rate_mm_per_hour().0)
+    }
 }
 
 /// A controller with its programs and stations: what is saved, versioned and undone as one.
@@ -124,6 +178,12 @@ pub struct Controller {
     pub programs: Vec<Program>,
     /// Stations in use, by number.
     pub stations: Vec<Station>,
+    /// Pause between two stations.
+    pub station_delay: RunTime,
+    /// Sensors, in the order in which they were put on.
+    pub sensors: Vec<Sensor>,
+    /// What is set for a while: each has a reason and an end.
+    pub temporaries: Vec<Temporary>,
 }
 
 /// Longest name of anything, in characters.
@@ -197,6 +257,123 @@ pub enum ControllerError {
         /// Days a week on which it may water.
         allowed: u8,
     },
+    /// A program that this controller does not have.
+    #[error("program {}: the controller has {programs}", letter.get())]
+    NoSuchLetter {
+        /// The program.
+        letter: ProgramLetter,
+        /// Programs of the controller.
+        programs: u8,
+    },
+    /// Days, starts or their division that this controller cannot be set to.
+    #[error("program {}: {what}", letter.get())]
+    Schedule {
+        /// The program.
+        letter: ProgramLetter,
+        /// What cannot be set.
+        what: ScheduleError,
+    },
+    /// Minutes, cycle or soak of a station that this controller cannot be set to.
+    #[error("station {number}: {what}")]
+    Run {
+        /// The station's number.
+        number: u8,
+        /// What cannot be set.
+        what: RunError,
+    },
+    /// A pause between stations that this controller cannot be set to.
+    #[error("a pause between stations of up to {0} s")]
+    StationDelay(u32),
+    /// A sensor that cannot be.
+    #[error("sensor {number}: {error}")]
+    Sensor {
+        /// Its place in the list, from 1.
+        number: u8,
+        /// What is wrong.
+        error: SensorError,
+    },
+    /// Something temporary that cannot be.
+    #[error("temporary setting {number}: {what}")]
+    Temporary {
+        /// Its place in the list, from 1.
+        number: u8,
+        /// What is wrong.
+        what: TemporaryError,
+    },
+}
+
+/// Why a program's days and starts cannot be set.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
+pub enum ScheduleError {
+    /// More starts than the panel has.
+    #[error("{starts} starts, the panel has {allowed}")]
+    TooManyStarts {
+        /// Starts asked for.
+        starts: usize,
+        /// Starts of a program of this panel.
+        allowed: u8,
+    },
+    /// A start off the panel's step.
+    #[error("a start goes by {0} min")]
+    StartStep(u16),
+    /// The same start twice.
+    #[error("the same start is there twice")]
+    StartTwice,
+    /// A day mode that the panel does not have.
+    #[error("the panel has no such day mode")]
+    DayMode,
+    /// Every N days, out of the panel's range.
+    #[error("every 1 to {0} days")]
+    Every(u8),
+    /// Never-water days on a panel without them.
+    #[error("the panel cannot close single weekdays")]
+    NeverDays,
+    /// A watering divided over no start, or over more than the panel has.
+    #[error("a watering is divided over 1 to {0} starts")]
+    Split(u8),
+}
+
+/// Why a station's minutes or cycles cannot be set.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
+pub enum RunError {
+    /// Longer than the panel's longest run.
+    #[error("a run of up to {0} min")]
+    TooLong(u32),
+    /// Off the panel's step.
+    #[error("run times go by {0} s")]
+    Step(u32),
+    /// Cycle and soak on a panel without them.
+    #[error("the panel has no cycle and soak of its own")]
+    NoCycles,
+    /// A cycle of no length.
+    #[error("a cycle is longer than nothing, a soak is up to 24 h")]
+    Cycle,
+    /// The second program is the first one.
+    #[error("it runs in this program already")]
+    AlsoSame,
+}
+
+/// Why something temporary cannot be.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
+pub enum TemporaryError {
+    /// No reason, or too long a one.
+    #[error("it needs a reason of 1 to 200 characters")]
+    Reason,
+    /// It ends before it begins, or in more than a year.
+    #[error("it ends on or after the day it begins, within a year")]
+    End,
+    /// A percent that cannot be dialled.
+    #[error("the percent cannot be dialled")]
+    Percent,
+    /// A rain delay longer than the panel's.
+    #[error("a rain delay of 1 to {0} days")]
+    RainDelay(u8),
+    /// A sensor that is not there.
+    #[error("there is no such sensor")]
+    Sensor,
+    /// A program that is not there.
+    #[error("there is no such program")]
+    Program,
 }
 
 /// Whether a name can be: 1 to 60 characters, none of them a control character.
@@ -216,7 +393,26 @@ impl Controller {
             base_month: BaseMonth::Peak,
             programs: vec![Program::proposed(ProgramLetter::A)],
             stations: Vec::new(),
+            station_delay: RunTime::ZERO,
+            sensors: Vec::new(),
+            temporaries: Vec::new(),
         }
+    }
+
+    /// The program with this letter, to be changed.
+    pub fn program_mut(&mut self, letter: ProgramLetter) -> Option<&mut Program> {
+        self.programs.iter_mut().find(|p| p.letter == letter)
+    }
+
+    /// The station with this number.
+    #[must_use]
+    pub fn station(&self, number: u8) -> Option<&Station> {
+        self.stations.iter().find(|s| s.number == number)
+    }
+
+    /// The station with this number, to be changed.
+    pub fn station_mut(&mut self, number: u8) -> Option<&mut Station> {
+        self.stations.iter_mut().find(|s| s.number == number)
     }
 
     /// The program with this letter.
@@ -229,7 +425,7 @@ impl Controller {
     /// hold no decision, and puts programs and stations in order.
     pub fn settle_programs(&mut self) {
         for letter in ProgramLetter::ALL {
-            let used = self.stations.iter().any(|s| s.program == letter);
+            let used = self.stations.iter().any(|s| s.runs_in(letter));
             if used && self.program(letter).is_none() {
                 self.programs.push(Program::proposed(letter));
             }
@@ -265,8 +461,95 @@ impl Controller {
                 return Err(ControllerError::ProgramTwice(program.letter));
             }
             self.check_program(program)?;
+            self.check_schedule(program)?;
+        }
+        if self.station_delay > self.capability.station_delay_max {
+            return Err(ControllerError::StationDelay(self.capability.station_delay_max.seconds()));
+        }
+        for (number, sensor) in (1u8..).zip(&self.sensors) {
+            sensor.check(self).map_err(|error| ControllerError::Sensor { number, error })?;
+        }
+        for (number, temporary) in (1u8..).zip(&self.temporaries) {
+            self.check_temporary(temporary).map_err(|what| ControllerError::Temporary { number, what })?;
         }
         Ok(())
+    }
+
+    fn check_schedule(&self, program: &Program) -> Result<(), ControllerError> {
+        let c = &self.capability;
+        let letter = program.letter;
+        if letter.index() >= usize::from(c.programs) {
+            return Err(ControllerError::NoSuchLetter { letter, programs: c.programs });
+        }
+        let s = &program.schedule;
+        let sorted = s.starts.windows(2).all(|pair| pair[0] < pair[1]);
+        let what = if s.starts.len() > usize::from(c.starts) {
+            Some(ScheduleError::TooManyStarts { starts: s.starts.len(), allowed: c.starts })
+        } else if s.starts.iter().any(|t| !t.is_on(c.start_step)) {
+            Some(ScheduleError::StartStep(c.start_step))
+        } else if !sorted {
+            Some(ScheduleError::StartTwice)
+        } else if !(1..=c.starts).contains(&s.split) {
+            Some(ScheduleError::Split(c.starts))
+        } else if !s.never.is_empty() && !c.never_days {
+            Some(ScheduleError::NeverDays)
+        } else {
+            match s.days {
+                DayMode::Odd | DayMode::Even if !c.day_modes.odd_even => Some(ScheduleError::DayMode),
+                DayMode::Every { .. } if c.day_modes.every_max == 0 => Some(ScheduleError::DayMode),
+                DayMode::Every { days, .. } if !(1..=c.day_modes.every_max).contains(&days) => {
+                    Some(ScheduleError::Every(c.day_modes.every_max))
+                }
+                _ => None,
+            }
+        };
+        what.map_or(Ok(()), |what| Err(ControllerError::Schedule { letter, what }))
+    }
+
+    fn check_run(&self, station: &Station) -> Option<RunError> {
+        let c = &self.capability;
+        let step = c.run_step.seconds().max(1);
+        let set = station.minutes.into_iter().chain(station.cycle.map(|c| c.cycle));
+        for run in set {
+            if run > c.run_max {
+                return Some(RunError::TooLong(c.run_max.seconds() / 60));
+            }
+            if !run.seconds().is_multiple_of(step) {
+                return Some(RunError::Step(step));
+            }
+        }
+        match station.cycle {
+            Some(_) if !c.cycle_soak => Some(RunError::NoCycles),
+            Some(set) if set.cycle == RunTime::ZERO => Some(RunError::Cycle),
+            _ if station.also == Some(station.program) => Some(RunError::AlsoSame),
+            _ => None,
+        }
+    }
+
+    fn check_temporary(&self, temporary: &Temporary) -> Result<(), TemporaryError> {
+        let reason = temporary.reason.trim().chars().count();
+        if !(1..=200).contains(&reason) || temporary.reason.chars().any(char::is_control) {
+            return Err(TemporaryError::Reason);
+        }
+        let days = (temporary.until - temporary.since).num_days();
+        if !(0..=366).contains(&days) {
+            return Err(TemporaryError::End);
+        }
+        match temporary.kind {
+            TemporaryKind::Percent { percent, .. } if !self.capability.can_dial(percent) => {
+                Err(TemporaryError::Percent)
+            }
+            TemporaryKind::Percent { letter: Some(letter), .. } if self.program(letter).is_none() => {
+                Err(TemporaryError::Program)
+            }
+            TemporaryKind::RainDelay if days + 1 > i64::from(self.capability.rain_delay_max) => {
+                Err(TemporaryError::RainDelay(self.capability.rain_delay_max))
+            }
+            TemporaryKind::Bypass { sensor } if usize::from(sensor) >= self.sensors.len() => {
+                Err(TemporaryError::Sensor)
+            }
+            _ => Ok(()),
+        }
     }
 
     fn check_station(&self, station: &Station) -> Result<(), ControllerError> {
@@ -277,8 +560,13 @@ impl Controller {
         if !name_is_sound(&station.name) {
             return Err(ControllerError::StationName(number));
         }
-        if self.program(station.program).is_none() {
-            return Err(ControllerError::NoSuchProgram { number, letter: station.program });
+        for letter in std::iter::once(station.program).chain(station.also) {
+            if self.program(letter).is_none() {
+                return Err(ControllerError::NoSuchProgram { number, letter });
+            }
+        }
+        if let Some(what) = self.check_run(station) {
+            return Err(ControllerError::Run { number, what });
         }
         let checks = [
             station.area_m2.map(|a| range::AREA.check(a)),

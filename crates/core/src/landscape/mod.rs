@@ -2,10 +2,12 @@
 
 mod application;
 mod planting;
+mod soak;
 mod soil;
 mod sprinkler;
 
 pub use application::{gross_minutes, minutes_for, run_multiplier};
 pub use planting::{Plant, Provenance, Sun};
+pub use soak::{CycleSoak, Runoff, Slope, basic_intake_mm_per_hour, cycles, runoff, surface_accumulation_mm};
 pub use soil::{Soil, readily_available_water, total_available_water};
 pub use sprinkler::{Sprinkler, SprinklerType};

@@ -96,6 +96,30 @@ pub mod range {
     pub const STATIONS: Range = r("stations", "", 1.0, 48.0);
     /// Days a week on which watering may run.
     pub const WATERING_DAYS: Range = r("watering-days", "days a week", 1.0, 7.0);
+    /// Programs of one controller.
+    pub const PROGRAMS: Range = r("programs", "", 1.0, 4.0);
+    /// Start times of one program.
+    pub const STARTS: Range = r("starts", "", 1.0, 16.0);
+    /// Step of a start time.
+    pub const START_STEP: Range = r("start-step", "min", 1.0, 60.0);
+    /// Days from one watering to the next; 0 where a controller has no such mode.
+    pub const EVERY_DAYS: Range = r("every-days", "days", 0.0, 31.0);
+    /// Sensor inputs of one controller.
+    pub const SENSOR_INPUTS: Range = r("sensor-inputs", "", 0.0, 16.0);
+    /// Longest rain delay.
+    pub const RAIN_DELAY: Range = r("rain-delay", "days", 0.0, 31.0);
+    /// Minute of the day, from midnight.
+    pub const MINUTE_OF_DAY: Range = r("minute-of-day", "min", 0.0, 1439.0);
+    /// Pause between stations.
+    pub const STATION_DELAY_SECONDS: Range = r("station-delay", "s", 0.0, 14_400.0);
+    /// Threshold of a rain sensor.
+    pub const RAIN_THRESHOLD: Range = r("rain-threshold", "mm", 0.5, 100.0);
+    /// Threshold of a freeze sensor.
+    pub const FREEZE_THRESHOLD: Range = r("freeze-threshold", "°C", -10.0, 15.0);
+    /// Days of delay after rain.
+    pub const RAIN_SENSOR_DELAY: Range = r("sensor-delay", "days", 0.0, 14.0);
+    /// Reading of a soil-moisture sensor.
+    pub const SOIL_READING: Range = r("soil-reading", "%", 0.0, 100.0);
     /// Distance from the weather station to the place.
     pub const DISTANCE: Range = r("distance", "km", 0.0, 20_040.0);
 }

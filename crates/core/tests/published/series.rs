@@ -27,6 +27,7 @@ pub(crate) fn lawn(number: u8) -> Station {
         sun: Sun::Open,
         roofed: false,
         area_m2: Some(95.0),
+        ..Station::plain(number, "Lawn", Plant::CoolTurf, SprinklerType::Spray)
     }
 }
 

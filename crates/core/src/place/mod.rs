@@ -1,4 +1,8 @@
-//! Where something is on the Earth, and how far apart two such things are.
+//! Where something is on the Earth, how far apart two such things are, and which water rules bind it.
+
+mod rules;
+
+pub use rules::{Ban, Bound, DayRule, Hours, Rules, RulesError, house_number};
 
 use crate::quantity::{OutOfRange, range};
 

@@ -1,0 +1,88 @@
+//! A year of runs, all findings, a proposal, and sensors over 30 years. See docs/performance.md.
+#![allow(missing_docs, clippy::unwrap_used)]
+
+use std::hint::black_box;
+
+use chrono::{FixedOffset, NaiveDate, TimeDelta};
+use criterion::{Criterion, criterion_group, criterion_main};
+use upland_core::climate::normals::{MonthNormal, Normals};
+use upland_core::controller::{Controller, DayMode, Days, Preset, ProgramLetter, Station};
+use upland_core::landscape::{Plant, Slope, SprinklerType};
+use upland_core::place::Bound;
+use upland_core::schedule::{Grouping, Level, Situation, check, detect, expand, propose};
+use upland_core::sensor::{RainDay, Vent, freeze_replay, rain_replay};
+
+fn normals() -> Normals {
+    let et0 = [0.8, 1.3, 2.2, 3.2, 4.3, 5.4, 6.0, 5.2, 3.6, 2.1, 1.1, 0.7];
+    std::array::from_fn(|i| MonthNormal { et0_mm_per_day: et0[i], rain_mm: Some(30.0) })
+}
+
+fn park() -> Controller {
+    let mut c = Controller::new("Park".into(), Preset::Fine.capability());
+    c.stations = (1..=24u8)
+        .map(|n| Station {
+            slope: Slope::ALL[usize::from(n % 4)],
+            area_m2: Some(120.0),
+            roofed: n % 11 == 0,
+            ..Station::plain(
+                n,
+                &format!("Station {n}"),
+                Plant::TYPES[usize::from(n % 6)],
+                SprinklerType::ALL[usize::from(n % 4)],
+            )
+        })
+        .collect();
+    c
+}
+
+fn schedule(criterion: &mut Criterion) {
+    let (normals, zone) = (normals(), FixedOffset::east_opt(7200).unwrap());
+    let rules = Bound { days: Days::ALL, hours: vec![(600, 1080)], ban: None };
+    let first = NaiveDate::from_ymd_opt(2026, 6, 8).unwrap();
+    let situation = Situation { rules: &rules, normals: Some(&normals), zone: &zone, first };
+    let bare = park();
+    criterion.bench_function("proposal for 24 stations", |b| {
+        b.iter(|| propose(&situation, black_box(&bare), Grouping::ByNeed));
+    });
+    let mut c = propose(&situation, &bare, Grouping::ByNeed).controller;
+    let plan = situation.plan(&c);
+    let year = [first, first + TimeDelta::days(364)];
+    criterion.bench_function("a year of runs of 24 stations", |b| {
+        b.iter(|| expand(black_box(&c), &plan, &zone, year, Level::Calendar));
+    });
+    // Something to find: a second start, odd days, a start in the middle of another program.
+    let extra = c.programs[0].schedule.starts[0];
+    if let Some(p) = c.program_mut(ProgramLetter::ALL[1]) {
+        p.schedule.days = DayMode::Odd;
+        p.schedule.starts = vec![extra];
+    }
+    if let Some(p) = c.program_mut(ProgramLetter::A) {
+        p.schedule.starts.extend(upland_core::controller::StartTime::new(1320));
+    }
+    criterion.bench_function("findings on 24 stations", |b| b.iter(|| detect(&situation, black_box(&c))));
+    criterion
+        .bench_function("findings with their repairs on 24 stations", |b| b.iter(|| check(&situation, black_box(&c))));
+}
+
+fn sensors(criterion: &mut Criterion) {
+    let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap();
+    let days: Vec<RainDay> = (0..30 * 365)
+        .map(|i| RainDay {
+            date: first + TimeDelta::days(i),
+            rain_mm: if i % 5 == 0 { (i % 23) as f64 } else { 0.0 },
+            et0_mm: 2.0 + (i % 365) as f64 / 100.0,
+            water_mm: if i % 3 == 0 { 8.0 } else { 0.0 },
+            etl_mm: 3.0,
+        })
+        .collect();
+    criterion.bench_function("4 thresholds x 8 delays over 30 years", |b| {
+        b.iter(|| rain_replay(black_box(&days), &[3.0, 6.0, 13.0, 19.0], &[0, 1, 2, 3, 4, 5, 6, 7], Vent::Open, 18.0));
+    });
+    let nights: Vec<_> = days.iter().map(|d| (d.date, d.et0_mm - 2.0, d.et0_mm + 9.0)).collect();
+    criterion.bench_function("3 freeze settings over 30 years", |b| {
+        b.iter(|| freeze_replay(black_box(&nights), &[1.0, 3.0, 5.0], 4.5, 6.5));
+    });
+}
+
+criterion_group!(benches, schedule, sensors);
+criterion_main!(benches);

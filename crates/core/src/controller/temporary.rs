@@ -1,0 +1,62 @@
+//! What is set for a while. Everything temporary has a reason and an end.
+
+use chrono::NaiveDate;
+
+use super::model::ProgramLetter;
+use crate::quantity::Percent;
+
+/// What is set for a while.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum TemporaryKind {
+    /// Another percent than the month's, for a program or for all of them.
+    Percent {
+        /// The program; none for all.
+        letter: Option<ProgramLetter>,
+        /// The percent.
+        percent: Percent,
+    },
+    /// No watering for some days, counted by the panel itself.
+    RainDelay,
+    /// A sensor that watering does not obey.
+    Bypass {
+        /// Its place in the controller's list, from 0.
+        sensor: u8,
+    },
+    /// The controller is off.
+    Off,
+}
+
+/// Something temporary, from a day to a day.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Temporary {
+    /// What.
+    pub kind: TemporaryKind,
+    /// First day.
+    pub since: NaiveDate,
+    /// Last day; from the next one on it is over, and due to be put back.
+    pub until: NaiveDate,
+    /// Why.
+    pub reason: String,
+    /// Who, by name.
+    pub by: String,
+}
+
+impl Temporary {
+    /// Whether it holds on a date.
+    #[must_use]
+    pub fn holds_on(&self, date: NaiveDate) -> bool {
+        (self.since..=self.until).contains(&date)
+    }
+
+    /// Whether it is over and nobody has put it back.
+    #[must_use]
+    pub fn is_over(&self, today: NaiveDate) -> bool {
+        today > self.until
+    }
+
+    /// Whether nothing is watered while it holds.
+    #[must_use]
+    pub const fn stops_watering(&self) -> bool {
+        matches!(self.kind, TemporaryKind::Off | TemporaryKind::RainDelay)
+    }
+}

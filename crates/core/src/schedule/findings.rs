@@ -1,0 +1,504 @@
+//! What is wrong with a schedule, what is at stake, and the repair.
+
+use chrono::{Datelike, NaiveDate, NaiveDateTime, TimeDelta, TimeZone, Weekday};
+
+use super::plan::{Level, Plan, PlanStation};
+use super::repair::{self, Repair};
+use super::runs::{Expansion, expand};
+use super::situation::Situation;
+use crate::controller::{Controller, DayMode, Days, MonthDial, Program, ProgramLetter, StartTime};
+use crate::landscape::CycleSoak;
+use crate::quantity::{MonthOfYear, RunTime};
+use crate::sensor::SensorKind;
+
+/// How bad a finding is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Severity {
+    /// Water is wasted or missing.
+    Fault,
+    /// A rule of the place is broken.
+    Rule,
+    /// Worth knowing.
+    Note,
+}
+
+/// What kind of thing a finding is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+pub enum Code {
+    /// More starts than a watering is divided over: the water is multiplied.
+    SecondStart,
+    /// Cycles on the panel and divided starts at once.
+    TwoWaysOfSoak,
+    /// A station runs in two programs.
+    InTwoPrograms,
+    /// Stations, and neither days nor starts.
+    NotScheduled,
+    /// Days and starts, and no station.
+    GhostProgram,
+    /// A station whose minutes are 0.
+    NoMinutes,
+    /// Runs longer than the soil takes, without a soak.
+    RunsOff,
+    /// Fewer starts than a watering is divided over.
+    TooFewStarts,
+    /// The minutes are for another number of waterings a week.
+    DaysAndMinutes,
+    /// A month's percent fights a sensor that sets it.
+    FightsSensor,
+    /// Runs on a day that the rules close.
+    ForbiddenDay,
+    /// Runs in hours that the rules close.
+    ForbiddenHour,
+    /// At the year's highest percent it runs into hours that the rules close.
+    LateAtHighest,
+    /// A program waits for another.
+    Waits,
+    /// Odd days: the 31st and the 1st follow each other.
+    OddNeighbours,
+    /// Every other day made of weekdays has two days side by side.
+    NeighbouringDays,
+}
+
+/// What exactly was found.
+#[derive(Debug, Clone, PartialEq)]
+pub enum What {
+    /// A start too many.
+    Start(StartTime),
+    /// Program and minutes of waiting at most, and when the program should begin.
+    WaitsFor {
+        /// The program it waits for.
+        other: ProgramLetter,
+        /// Longest wait, minutes.
+        minutes: i64,
+        /// Its start on the panel.
+        planned: StartTime,
+        /// When it really begins, at the latest.
+        begins: NaiveDateTime,
+    },
+    /// Weekdays that are closed, of those the program runs on.
+    ClosedDays(Days),
+    /// Closed dates, the first of them, where days go by the date or a ban stands.
+    ClosedDate(NaiveDate),
+    /// The first forbidden minute that it runs in, and when it ends.
+    Hours {
+        /// First forbidden minute.
+        from: NaiveDateTime,
+        /// When the program ends.
+        ends: NaiveDateTime,
+        /// When it ends at this month's percent.
+        ends_now: Option<NaiveDateTime>,
+        /// The month of the highest percent.
+        month: Option<MonthOfYear>,
+    },
+    /// Longest run that the soil takes, and the run, in minutes.
+    Runoff {
+        /// The run or cycle.
+        run: RunTime,
+        /// Longest run before runoff.
+        longest: f64,
+        /// What the panel would be set to.
+        setting: Option<CycleSoak>,
+    },
+    /// Waterings a week: those of the schedule and those that the minutes are for.
+    Waterings {
+        /// By days.
+        scheduled: f64,
+        /// By minutes.
+        meant: u8,
+    },
+    /// Starts: those there are and those that are needed.
+    Starts {
+        /// There are.
+        there: usize,
+        /// Needed.
+        needed: u8,
+    },
+    /// The second program of a station.
+    Second(ProgramLetter),
+    /// Two weekdays side by side.
+    SideBySide(Weekday, Weekday),
+    /// Nothing more to say.
+    Plain,
+}
+
+/// What is at stake.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Stake {
+    /// Water a week, m³.
+    VolumeM3(f64),
+    /// Net depth a week, mm.
+    DepthMm(f64),
+    /// A rule of the place.
+    Rule,
+    /// Nothing that is measured here.
+    None,
+}
+
+/// Where in the week a finding shows.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Mark {
+    /// The date of the program's start.
+    pub date: NaiveDate,
+    /// The moment, by the clock of the place.
+    pub at: NaiveDateTime,
+}
+
+/// Something wrong with a schedule.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Finding {
+    /// What kind.
+    pub code: Code,
+    /// How bad.
+    pub severity: Severity,
+    /// The program.
+    pub letter: Option<ProgramLetter>,
+    /// The station.
+    pub station: Option<u8>,
+    /// What exactly.
+    pub what: What,
+    /// What is at stake.
+    pub stake: Stake,
+    /// Where it shows.
+    pub marks: Vec<Mark>,
+    /// One action that mends it and adds no other finding.
+    pub repair: Option<Repair>,
+}
+
+/// What makes two findings the same one.
+pub(super) type Key = (Code, Option<ProgramLetter>, Option<u8>);
+
+impl Finding {
+    pub(super) fn key(&self) -> Key {
+        (self.code, self.letter, self.station)
+    }
+}
+
+/// What is wrong with a controller's schedule, worst first, each with its repair where there is
+/// one. A repair is offered only when it takes its own finding away and adds none.
+#[must_use]
+pub fn check<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controller) -> Vec<Finding> {
+    let mut findings = detect(situation, controller);
+    let keys: Vec<Key> = findings.iter().map(Finding::key).collect();
+    for finding in &mut findings {
+        let candidates = repair::candidates(situation, controller, finding);
+        finding.repair = candidates.into_iter().find(|candidate| {
+            candidate.applied(controller).is_some_and(|mended| {
+                let after = detect(situation, &mended);
+                !after.iter().any(|f| f.key() == finding.key()) && after.iter().all(|f| keys.contains(&f.key()))
+            })
+        });
+    }
+    findings
+}
+
+/// As [`check`], without looking for repairs: fast enough to follow a drag.
+#[must_use]
+pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controller) -> Vec<Finding> {
+    let budget = situation.budget(controller);
+    let plan = Plan::of(controller, budget.as_ref());
+    let horizon = situation.horizon(controller);
+    let look = Look {
+        controller,
+        plan: &plan,
+        now: expand(controller, &plan, situation.zone, horizon, Level::Calendar),
+        highest: expand(controller, &plan, situation.zone, horizon, Level::Highest),
+        meant: budget.as_ref().map_or_else(Vec::new, |b| {
+            b.groups.iter().flat_map(|g| g.stations.iter().map(|s| (s.program, s.waterings))).collect()
+        }),
+    };
+    let mut out = Vec::new();
+    for program in &controller.programs {
+        look.starts(program, &mut out);
+        look.days(situation, program, &mut out);
+        look.hours(situation, program, &mut out);
+        look.waiting(program, &mut out);
+    }
+    look.stations(&mut out);
+    look.sensors(&mut out);
+    out.sort_by_key(|f| (f.severity, f.code, f.letter, f.station));
+    out
+}
+
+/// A controller with what it runs.
+struct Look<'a> {
+    controller: &'a Controller,
+    plan: &'a Plan,
+    now: Expansion,
+    highest: Expansion,
+    /// Waterings a week that the minutes of each program are for.
+    meant: Vec<(ProgramLetter, u8)>,
+}
+
+fn finding(code: Code, severity: Severity, letter: Option<ProgramLetter>, what: What) -> Finding {
+    Finding { code, severity, letter, station: None, what, stake: Stake::None, marks: Vec::new(), repair: None }
+}
+
+impl Look<'_> {
+    /// Water of a program in the week, m³, and net depth of its stations, mm.
+    fn water(&self, letter: ProgramLetter, by: Option<StartTime>) -> Stake {
+        let first = self.now.starts.first().map(|s| s.date);
+        let week = |date: NaiveDate| first.is_some_and(|f| date < f + TimeDelta::days(7));
+        let (mut volume, mut depth, mut known) = (0.0, 0.0_f64, true);
+        for run in self.now.runs.iter().filter(|r| r.letter == letter && week(r.date)) {
+            if by.is_some_and(|b| b != run.by) {
+                continue;
+            }
+            let Some(station) = self.plan.station(run.station) else { continue };
+            match station.volume_m3(run.length()) {
+                Some(v) => volume += v,
+                None => known = false,
+            }
+            depth += station.net_mm(run.length());
+        }
+        let stations = self.plan.of_program(letter).count().max(1) as f64;
+        if known { Stake::VolumeM3(volume) } else { Stake::DepthMm(depth / stations) }
+    }
+
+    fn marks_of(&self, letter: ProgramLetter, by: Option<StartTime>) -> Vec<Mark> {
+        let starts = self.now.starts.iter().filter(|s| s.letter == letter && by.is_none_or(|b| b == s.by));
+        starts
+            .filter_map(|s| {
+                let first = self.now.runs.iter().find(|r| r.letter == letter && r.date == s.date && r.by == s.by)?;
+                Some(Mark { date: s.date, at: first.local_start })
+            })
+            .collect()
+    }
+
+    fn starts(&self, program: &Program, out: &mut Vec<Finding>) {
+        let (letter, schedule) = (program.letter, &program.schedule);
+        let has_stations = self.plan.of_program(letter).next().is_some();
+        if !has_stations {
+            if !schedule.is_idle() {
+                out.push(finding(Code::GhostProgram, Severity::Note, Some(letter), What::Plain));
+            }
+            return;
+        }
+        if schedule.is_idle() {
+            out.push(finding(Code::NotScheduled, Severity::Fault, Some(letter), What::Plain));
+            return;
+        }
+        let split = schedule.split.max(1);
+        if schedule.starts.len() < usize::from(split) {
+            let what = What::Starts { there: schedule.starts.len(), needed: split };
+            let mut f = finding(Code::TooFewStarts, Severity::Fault, Some(letter), what);
+            f.stake = match self.water(letter, None) {
+                Stake::VolumeM3(v) => Stake::VolumeM3(short(v, schedule.starts.len(), split)),
+                Stake::DepthMm(d) => Stake::DepthMm(short(d, schedule.starts.len(), split)),
+                other => other,
+            };
+            out.push(f);
+        }
+        // The starts that were meant come first; what is left over doubles the water.
+        for extra in schedule.starts.iter().skip(usize::from(split)) {
+            let mut f = finding(Code::SecondStart, Severity::Fault, Some(letter), What::Start(*extra));
+            f.stake = self.water(letter, Some(*extra));
+            f.marks = self.marks_of(letter, Some(*extra));
+            out.push(f);
+        }
+        let cycles = self.plan.of_program(letter).any(|s| s.cycle.is_some());
+        if cycles && split > 1 {
+            let mut f = finding(Code::TwoWaysOfSoak, Severity::Fault, Some(letter), What::Plain);
+            f.marks = self.marks_of(letter, schedule.starts.get(1).copied());
+            out.push(f);
+        }
+        let meant = self.meant.iter().filter(|(l, _)| *l == letter).map(|(_, w)| *w).max();
+        let scheduled = schedule.waterings_a_week();
+        // Odd, even and every N come to parts of a watering: within a third is the same.
+        if let Some(meant) = meant.filter(|m| (f64::from(*m) - scheduled).abs() > 0.55) {
+            let what = What::Waterings { scheduled, meant };
+            let mut f = finding(Code::DaysAndMinutes, Severity::Fault, Some(letter), what);
+            let share = 1.0 - f64::from(meant) / scheduled.max(0.1);
+            f.stake = match self.water(letter, None) {
+                Stake::VolumeM3(v) => Stake::VolumeM3(v * share),
+                Stake::DepthMm(d) => Stake::DepthMm(d * share),
+                other => other,
+            };
+            out.push(f);
+        }
+    }
+
+    fn days<Tz: TimeZone>(&self, situation: &Situation<'_, Tz>, program: &Program, out: &mut Vec<Finding>) {
+        let (letter, schedule) = (program.letter, &program.schedule);
+        let mut closed: Vec<NaiveDate> =
+            self.now.starts.iter().filter(|s| s.letter == letter).map(|s| s.date).collect();
+        closed.dedup();
+        closed.retain(|d| !situation.rules.allows_day(*d));
+        if let Some(first) = closed.first() {
+            let weekdays = Days::of(closed.iter().map(|d| d.weekday()));
+            let what = match schedule.days {
+                DayMode::Weekdays(_) if !situation.rules.days.holds(first.weekday()) => What::ClosedDays(weekdays),
+                _ => What::ClosedDate(*first),
+            };
+            let mut f = finding(Code::ForbiddenDay, Severity::Rule, Some(letter), what);
+            f.stake = Stake::Rule;
+            f.marks = self.marks_of(letter, None).into_iter().filter(|m| closed.contains(&m.date)).collect();
+            out.push(f);
+        }
+        if schedule.days == DayMode::Odd && !schedule.is_idle() && self.plan.of_program(letter).next().is_some() {
+            out.push(finding(Code::OddNeighbours, Severity::Note, Some(letter), What::Plain));
+        }
+        if let DayMode::Weekdays(days) = schedule.days
+            && !schedule.is_idle()
+            && let Some((a, b)) = side_by_side(days.and(schedule.never.complement()))
+        {
+            out.push(finding(Code::NeighbouringDays, Severity::Note, Some(letter), What::SideBySide(a, b)));
+        }
+    }
+
+    fn hours<Tz: TimeZone>(&self, situation: &Situation<'_, Tz>, program: &Program, out: &mut Vec<Finding>) {
+        let letter = program.letter;
+        let rules = situation.rules;
+        let into = |expansion: &Expansion| {
+            expansion.runs.iter().filter(|r| r.letter == letter).find_map(|r| {
+                let from = rules.first_forbidden(r.local_start, r.local_stop)?;
+                let same = expansion.runs.iter().filter(|o| o.letter == letter && o.date == r.date && o.by == r.by);
+                Some((from, same.map(|o| o.local_stop).max().unwrap_or(r.local_stop), r.date, r.by))
+            })
+        };
+        let (code, found) = match (into(&self.now), into(&self.highest)) {
+            (Some(found), _) => (Code::ForbiddenHour, found),
+            (None, Some(found)) => (Code::LateAtHighest, found),
+            (None, None) => return,
+        };
+        let (from, ends, date, by) = found;
+        let ends_now = self
+            .now
+            .runs
+            .iter()
+            .filter(|r| r.letter == letter && r.date == date && r.by == by)
+            .map(|r| r.local_stop)
+            .max();
+        let month = self.plan.highest(letter).map(|(m, _)| m).filter(|_| code == Code::LateAtHighest);
+        let mut f = finding(code, Severity::Rule, Some(letter), What::Hours { from, ends, ends_now, month });
+        f.stake = Stake::Rule;
+        let expansion = if code == Code::ForbiddenHour { &self.now } else { &self.highest };
+        f.marks = expansion
+            .runs
+            .iter()
+            .filter(|r| r.letter == letter && rules.first_forbidden(r.local_start, r.local_stop).is_some())
+            .map(|r| Mark { date: r.date, at: r.local_stop })
+            .collect();
+        f.marks.dedup_by_key(|m| m.date);
+        out.push(f);
+    }
+
+    fn waiting(&self, program: &Program, out: &mut Vec<Finding>) {
+        let letter = program.letter;
+        // A second start that waits for the first is its own finding.
+        let waits = self.now.starts.iter().chain(&self.highest.starts).filter(|s| s.letter == letter);
+        let longest = waits.filter(|s| s.waited_for.is_some_and(|other| other != letter)).max_by_key(|s| s.waited());
+        let Some(longest) = longest else { return };
+        let Some(other) = longest.waited_for else { return };
+        let begins = self
+            .now
+            .runs
+            .iter()
+            .chain(&self.highest.runs)
+            .filter(|r| r.letter == letter && r.date == longest.date && r.by == longest.by)
+            .find(|r| r.start == longest.began)
+            .map_or(longest.began.naive_utc(), |r| r.local_start);
+        let what = What::WaitsFor { other, minutes: longest.waited().num_minutes(), planned: longest.by, begins };
+        let mut f = finding(Code::Waits, Severity::Note, Some(letter), what);
+        let waited = |date: NaiveDate, by: StartTime| {
+            self.now.starts.iter().any(|s| s.letter == letter && s.date == date && s.by == by && s.waited_for.is_some())
+        };
+        f.marks = self
+            .now
+            .starts
+            .iter()
+            .filter(|s| s.letter == letter && waited(s.date, s.by))
+            .filter_map(|s| {
+                let run = self.now.runs.iter().find(|r| r.letter == letter && r.date == s.date && r.by == s.by)?;
+                Some(Mark { date: s.date, at: run.local_start })
+            })
+            .collect();
+        out.push(f);
+    }
+
+    fn stations(&self, out: &mut Vec<Finding>) {
+        for station in &self.plan.stations {
+            let number = Some(station.number);
+            let letter = station.programs[0];
+            if let Some(second) = station.programs[1] {
+                let mut f = finding(Code::InTwoPrograms, Severity::Fault, letter, What::Second(second));
+                f.stake = self.station_water(station, second);
+                out.push(Finding { station: number, ..f });
+            }
+            let scheduled = letter
+                .and_then(|l| self.controller.program(l))
+                .is_some_and(|p| !p.schedule.is_idle() && self.plan.highest(p.letter).is_some());
+            if scheduled && station.panel == RunTime::ZERO {
+                let f = finding(Code::NoMinutes, Severity::Fault, letter, What::Plain);
+                out.push(Finding { station: number, ..f });
+            }
+            out.extend(self.runs_off(station, scheduled));
+        }
+    }
+
+    fn station_water(&self, station: &PlanStation, letter: ProgramLetter) -> Stake {
+        let first = self.now.starts.first().map(|s| s.date);
+        let runs = self.now.runs.iter().filter(|r| r.station == station.number && r.letter == letter);
+        let week: Vec<RunTime> =
+            runs.filter(|r| first.is_some_and(|f| r.date < f + TimeDelta::days(7))).map(|r| r.length()).collect();
+        match station.area_m2 {
+            Some(_) => Stake::VolumeM3(week.iter().filter_map(|r| station.volume_m3(*r)).sum()),
+            None => Stake::DepthMm(week.iter().map(|r| station.net_mm(*r)).sum()),
+        }
+    }
+
+    /// A run or cycle, at the year's highest percent, that is longer than the soil takes. A minute
+    /// of grace: rates and soils are not known more finely than that.
+    fn runs_off(&self, station: &PlanStation, scheduled: bool) -> Option<Finding> {
+        let longest = station.longest_minutes.filter(|_| scheduled)?;
+        let runs = self.highest.runs.iter().filter(|r| r.station == station.number);
+        let worst = runs.max_by_key(|r| r.length())?;
+        if worst.length().minutes() <= longest + 1.0 {
+            return None;
+        }
+        let setting = self
+            .controller
+            .station(station.number)
+            .and_then(|s| s.runoff().setting(&self.controller.capability))
+            .filter(|_| self.controller.capability.cycle_soak);
+        let over = (worst.length().minutes() - longest) / 60.0 * station.rate_mm_per_hour;
+        let what = What::Runoff { run: worst.length(), longest, setting };
+        let mut f = finding(Code::RunsOff, Severity::Fault, Some(worst.letter), what);
+        f.station = Some(station.number);
+        f.stake = Stake::DepthMm(over);
+        let shows = self.now.runs.iter().filter(|r| r.station == station.number);
+        f.marks = shows
+            .filter(|r| r.length().minutes() > longest + 1.0)
+            .map(|r| Mark { date: r.date, at: r.local_start })
+            .collect();
+        Some(f)
+    }
+
+    fn sensors(&self, out: &mut Vec<Finding>) {
+        for sensor in &self.controller.sensors {
+            let SensorKind::Et { programs, .. } = &sensor.kind else { continue };
+            for letter in programs {
+                let Some(program) = self.controller.program(*letter) else { continue };
+                if program.months.iter().any(|m| matches!(m.dial, MonthDial::Set(_))) {
+                    out.push(finding(Code::FightsSensor, Severity::Fault, Some(*letter), What::Plain));
+                }
+            }
+        }
+    }
+}
+
+/// What is missing of the water of all starts when only some are there.
+fn short(water: f64, there: usize, needed: u8) -> f64 {
+    if there == 0 { 0.0 } else { water / there as f64 * (f64::from(needed) - there as f64) }
+}
+
+/// Two neighbours in a week of four days that is meant as every other day.
+fn side_by_side(days: Days) -> Option<(Weekday, Weekday)> {
+    let gaps = days.gaps();
+    let pairs = gaps.iter().filter(|g| **g == 1).count();
+    if days.count() != 4 || pairs != 1 {
+        return None;
+    }
+    let at = gaps.iter().position(|g| *g == 1)?;
+    let held: Vec<Weekday> = days.iter().collect();
+    Some((held[at], held[(at + 1) % held.len()]))
+}

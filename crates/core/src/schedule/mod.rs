@@ -1,0 +1,24 @@
+//! From what is set on a controller to what it does: runs, findings, repairs and a first proposal.
+//!
+//! [`Plan`] holds the figures that stand on the panel, [`expand`] the dated runs they give,
+//! [`check`] what is wrong with them, each finding with its [`Repair`]; [`propose`] makes a first
+//! schedule, and [`why_dry`] answers why a station got no water on a day.
+
+mod days_fit;
+mod findings;
+mod plan;
+mod propose;
+mod repair;
+mod runs;
+mod situation;
+mod why;
+mod work;
+
+pub use findings::{Code, Finding, Mark, Severity, Stake, What, check, detect};
+pub use plan::{Level, Plan, PlanStation};
+pub use propose::{Grouping, Proposal, Shortfall, propose};
+pub use repair::{Repair, repair_all};
+pub use runs::{Began, Expansion, Run, expand, resolve};
+pub use situation::Situation;
+pub use why::{Known, Obstacle, Unknown, Why, why_dry};
+pub use work::{ProgramWeek, StationWeek, WeekWork, week_work};

@@ -1,0 +1,284 @@
+//! What a controller does, dated: every run of every station.
+//!
+//! One valve line: a program that starts while another runs waits until it has ended, first come
+//! first served, letters in their order at the same minute. Within a program stations run in the
+//! order of their numbers; while one soaks in the next runs, and where all of them soak the line
+//! rests.
+
+use chrono::{DateTime, LocalResult, NaiveDate, NaiveDateTime, TimeDelta, TimeZone, Utc};
+
+use super::plan::{Level, Plan, PlanStation};
+use crate::controller::{Controller, Program, ProgramLetter, StartTime};
+use crate::landscape::cycles;
+use crate::quantity::{Percent, RunTime};
+
+/// One opening of one valve.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Run {
+    /// When the valve opens.
+    pub start: DateTime<Utc>,
+    /// When it shuts.
+    pub stop: DateTime<Utc>,
+    /// The same by the clock of the place.
+    pub local_start: NaiveDateTime,
+    /// The same by the clock of the place.
+    pub local_stop: NaiveDateTime,
+    /// The local date on which its program started.
+    pub date: NaiveDate,
+    /// The program.
+    pub letter: ProgramLetter,
+    /// The start that it belongs to.
+    pub by: StartTime,
+    /// The station.
+    pub station: u8,
+    /// Which cycle of the station's run, from 1.
+    pub cycle: u8,
+    /// How many cycles there are.
+    pub of_cycles: u8,
+}
+
+impl Run {
+    /// How long the valve is open.
+    #[must_use]
+    pub fn length(&self) -> RunTime {
+        RunTime::from_seconds(u32::try_from((self.stop - self.start).num_seconds()).unwrap_or(0))
+    }
+}
+
+/// One start of one program.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Began {
+    /// The local date of the start.
+    pub date: NaiveDate,
+    /// The program.
+    pub letter: ProgramLetter,
+    /// The start on the panel.
+    pub by: StartTime,
+    /// When it should have begun.
+    pub planned: DateTime<Utc>,
+    /// When it began.
+    pub began: DateTime<Utc>,
+    /// When its last valve shut.
+    pub ended: DateTime<Utc>,
+    /// The program that it waited for.
+    pub waited_for: Option<ProgramLetter>,
+}
+
+impl Began {
+    /// How long it waited.
+    #[must_use]
+    pub fn waited(&self) -> TimeDelta {
+        self.began - self.planned
+    }
+}
+
+/// Runs and starts over some days, in the order of their beginning.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct Expansion {
+    /// The runs.
+    pub runs: Vec<Run>,
+    /// The starts.
+    pub starts: Vec<Began>,
+}
+
+/// The instant of a local time. A time that the clocks skip becomes the next minute there is; one
+/// that they show twice means the first pass.
+#[must_use]
+pub fn resolve<Tz: TimeZone>(zone: &Tz, local: NaiveDateTime) -> DateTime<Utc> {
+    // No zone ever skipped more than a day.
+    for minutes in 0..=1440 {
+        match zone.from_local_datetime(&(local + TimeDelta::minutes(minutes))) {
+            LocalResult::Single(at) | LocalResult::Ambiguous(at, _) => return at.with_timezone(&Utc),
+            LocalResult::None => {}
+        }
+    }
+    local.and_utc()
+}
+
+/// What a controller runs from one local date to another, both included.
+///
+/// The percent comes first, then the run-time step, to the nearest, halves up; then cycles. A run
+/// belongs to the date on which its program started. What stops watering for a while (off, rain
+/// delay) drops runs; rules of the place and sensors do not.
+#[must_use]
+pub fn expand<Tz: TimeZone>(
+    controller: &Controller,
+    plan: &Plan,
+    zone: &Tz,
+    [from, to]: [NaiveDate; 2],
+    level: Level,
+) -> Expansion {
+    let mut out = Expansion::default();
+    // The day before may still be running into the first one.
+    let mut planned = Vec::new();
+    let mut date = from - TimeDelta::days(1);
+    while date <= to {
+        let stopped =
+            level == Level::Calendar && controller.temporaries.iter().any(|t| t.stops_watering() && t.holds_on(date));
+        if !stopped {
+            for program in controller.programs.iter().filter(|p| p.schedule.waters_on(date)) {
+                for by in &program.schedule.starts {
+                    planned.push((resolve(zone, date.and_time(by.time())), program, *by, date));
+                }
+            }
+        }
+        date += TimeDelta::days(1);
+    }
+    planned.sort_by_key(|(at, program, ..)| (*at, program.letter));
+    let mut busy: Option<(DateTime<Utc>, ProgramLetter)> = None;
+    for (at, program, by, date) in planned {
+        let Some(percent) = plan.percent_on(controller, program.letter, date, level) else { continue };
+        let waits = busy.filter(|(until, _)| *until > at);
+        let began = waits.map_or(at, |(until, _)| until);
+        let wanted = date >= from;
+        let runs = program_runs(controller, plan, program, percent, began);
+        let Some(ended) = runs.last().map(|r| r.2) else { continue };
+        busy = Some((ended, program.letter));
+        if !wanted {
+            continue;
+        }
+        let local = |at: DateTime<Utc>| at.with_timezone(zone).naive_local();
+        out.starts.push(Began {
+            date,
+            letter: program.letter,
+            by,
+            planned: at,
+            began,
+            ended,
+            waited_for: waits.map(|(_, letter)| letter),
+        });
+        out.runs.extend(runs.into_iter().map(|(station, start, stop, cycle, of_cycles)| Run {
+            start,
+            stop,
+            local_start: local(start),
+            local_stop: local(stop),
+            date,
+            letter: program.letter,
+            by,
+            station,
+            cycle,
+            of_cycles,
+        }));
+    }
+    out
+}
+
+/// A valve's opening: station, from, to, cycle and number of cycles.
+type Opening = (u8, DateTime<Utc>, DateTime<Utc>, u8, u8);
+
+fn program_runs(
+    controller: &Controller,
+    plan: &Plan,
+    program: &Program,
+    percent: Percent,
+    began: DateTime<Utc>,
+) -> Vec<Opening> {
+    struct Waiting<'a> {
+        station: &'a PlanStation,
+        cycles: Vec<RunTime>,
+        done: usize,
+        ready: DateTime<Utc>,
+    }
+    let step = controller.capability.run_step;
+    let mut waiting: Vec<Waiting<'_>> = plan
+        .of_program(program.letter)
+        .map(|station| {
+            let run = controller.capability.scaled(station.panel, percent);
+            Waiting { station, cycles: cycles(run, station.cycle.map(|c| c.cycle), step), done: 0, ready: began }
+        })
+        .filter(|w| !w.cycles.is_empty())
+        .collect();
+    let pause = TimeDelta::seconds(i64::from(controller.station_delay.seconds()));
+    let (mut at, mut out) = (began, Vec::new());
+    while let Some(soonest) = waiting.iter().filter(|w| w.done < w.cycles.len()).map(|w| w.ready).min() {
+        at = at.max(soonest);
+        let Some(next) = waiting.iter_mut().find(|w| w.done < w.cycles.len() && w.ready <= at) else { break };
+        let stop = at + TimeDelta::seconds(i64::from(next.cycles[next.done].seconds()));
+        next.done += 1;
+        let count = |n: usize| u8::try_from(n).unwrap_or(u8::MAX);
+        out.push((next.station.number, at, stop, count(next.done), count(next.cycles.len())));
+        let soak = next.station.cycle.map_or(0, |c| c.soak.seconds());
+        next.ready = stop + TimeDelta::seconds(i64::from(soak));
+        at = stop + pause;
+    }
+    out
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::controller::{DayMode, Days, Preset, Schedule, Station};
+    use crate::landscape::{CycleSoak, Plant, SprinklerType};
+    use chrono::FixedOffset;
+
+    fn min(m: u32) -> RunTime {
+        RunTime::from_seconds(m * 60)
+    }
+
+    fn controller(minutes: &[u32], starts: &[&str]) -> Controller {
+        let mut c = Controller::new("Cabinet".into(), Preset::Monthly.capability());
+        c.stations = (1u8..)
+            .zip(minutes)
+            .map(|(n, m)| Station {
+                minutes: Some(min(*m)),
+                ..Station::plain(n, &format!("Station {n}"), Plant::CoolTurf, SprinklerType::Spray)
+            })
+            .collect();
+        c.programs[0].schedule = Schedule {
+            days: DayMode::Weekdays(Days::ALL),
+            starts: starts.iter().map(|s| StartTime::read(s).unwrap()).collect(),
+            ..Schedule::default()
+        };
+        c
+    }
+
+    fn runs_of(c: &Controller, day: u32) -> Vec<(u8, String, String)> {
+        let date = NaiveDate::from_ymd_opt(2026, 6, day).unwrap();
+        let plan = Plan::of(c, None);
+        let found = expand(c, &plan, &FixedOffset::east_opt(0).unwrap(), [date, date], Level::Calendar);
+        let clock = |t: NaiveDateTime| t.format("%H:%M").to_string();
+        found.runs.iter().map(|r| (r.station, clock(r.local_start), clock(r.local_stop))).collect()
+    }
+
+    fn line(station: u8, from: &str, to: &str) -> (u8, String, String) {
+        (station, from.to_owned(), to.to_owned())
+    }
+
+    #[test]
+    fn one_start_runs_every_station_one_after_another() {
+        let c = controller(&[10, 0, 5], &["04:30"]);
+        assert_eq!(runs_of(&c, 10), [line(1, "04:30", "04:40"), line(3, "04:40", "04:45")]);
+    }
+
+    /// Worked by hand: station 1 runs 8 + 7 + 7 with 45 minutes of rest, station 2 fills the first.
+    #[test]
+    fn another_station_runs_while_one_soaks_in() {
+        let mut c = controller(&[22, 30], &["04:30"]);
+        c.stations[0].cycle = Some(CycleSoak { cycle: min(8), soak: min(45) });
+        assert_eq!(
+            runs_of(&c, 10),
+            [
+                line(1, "04:30", "04:38"),
+                line(2, "04:38", "05:08"),
+                line(1, "05:23", "05:30"),
+                line(1, "06:15", "06:22")
+            ]
+        );
+    }
+
+    #[test]
+    fn a_second_start_waits_for_the_first_and_a_run_may_come_from_yesterday() {
+        let c = controller(&[60], &["23:30", "23:45"]);
+        assert_eq!(runs_of(&c, 10), [line(1, "23:30", "00:30"), line(1, "00:30", "01:30")]);
+        let late = controller(&[60], &["00:15", "23:45"]);
+        assert_eq!(runs_of(&late, 10)[0], line(1, "00:45", "01:45"));
+    }
+
+    #[test]
+    fn a_pause_stands_between_stations_and_not_after_the_last() {
+        let mut c = controller(&[10, 10], &["04:30", "04:45"]);
+        c.station_delay = RunTime::from_seconds(120);
+        assert_eq!(runs_of(&c, 10)[1], line(2, "04:42", "04:52"));
+        assert_eq!(runs_of(&c, 10)[2], line(1, "04:52", "05:02"));
+    }
+}

@@ -1,0 +1,223 @@
+//! Why a station got no water on a day: everything that stood in the way, first cause first.
+
+use chrono::{Datelike, NaiveDate, TimeZone};
+
+use super::plan::{Level, Plan};
+use super::runs::{Run, expand};
+use crate::budget::Dial;
+use crate::controller::{Controller, DayMode, ProgramLetter, TemporaryKind};
+use crate::quantity::{MonthOfYear, RunTime};
+use crate::sensor::SensorKind;
+
+/// Something that kept a station dry.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Obstacle {
+    /// The controller was off.
+    Off {
+        /// Since.
+        since: NaiveDate,
+        /// Why.
+        reason: String,
+        /// Whether it should have been put back by then.
+        overdue: bool,
+    },
+    /// A rain delay was on.
+    RainDelay {
+        /// Until.
+        until: NaiveDate,
+    },
+    /// The panel was found off, and nothing says that it was put back.
+    FoundOff {
+        /// When it was found so.
+        on: NaiveDate,
+    },
+    /// The station is not in use.
+    NoStation,
+    /// Its program has no start.
+    NoStart(ProgramLetter),
+    /// Its program does not run on that day.
+    NotItsDay {
+        /// The program.
+        letter: ProgramLetter,
+        /// The last day before on which it ran, within a month.
+        last: Option<NaiveDate>,
+        /// The next day on which it runs, within a month.
+        next: Option<NaiveDate>,
+    },
+    /// A never-water day of the program.
+    NeverDay(ProgramLetter),
+    /// Counting every N days has not begun.
+    NotYet {
+        /// The first day.
+        next: NaiveDate,
+    },
+    /// The month is off.
+    MonthOff(MonthOfYear),
+    /// Its minutes are 0.
+    NoMinutes,
+    /// The percent makes nothing of its minutes.
+    PercentToNothing {
+        /// The percent.
+        percent: u16,
+        /// Its minutes.
+        minutes: f64,
+    },
+    /// A sensor held watering, as the weather on record makes it.
+    SensorHeld {
+        /// Its place in the list, from 0.
+        sensor: usize,
+    },
+    /// The panel's weekday was wrong when it was found, so it waters on other days.
+    WrongClock,
+}
+
+/// What cannot be known from here.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Unknown {
+    /// Whether it had power.
+    Power,
+    /// Whether the panel's clock was right.
+    Clock,
+    /// Whether somebody switched it off and on again.
+    Hand,
+    /// Whether the valve opened: solenoid, wire, water.
+    Valve,
+    /// What a sensor said, as there is no weather for the day.
+    Sensor(usize),
+    /// Whether a bypassed sensor was silenced the right way.
+    Bypass(usize),
+}
+
+/// The answer.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Why {
+    /// What stood in the way, first cause first; empty when it should have run.
+    pub obstacles: Vec<Obstacle>,
+    /// The runs that were due, were nothing in the way.
+    pub due: Vec<Run>,
+    /// What cannot be known from here.
+    pub unknown: Vec<Unknown>,
+}
+
+/// What is on record beside the controller.
+#[derive(Debug, Clone, Default)]
+pub struct Known {
+    /// For each sensor, whether the weather says that it held on that day.
+    pub held: Vec<Option<bool>>,
+    /// When the panel was last found off, if nothing was dialled since.
+    pub found_off: Option<NaiveDate>,
+    /// Whether the panel's weekday or clock was last found wrong and not set since.
+    pub clock_wrong: bool,
+}
+
+/// Why a station got no water on a date.
+#[must_use]
+pub fn why_dry<Tz: TimeZone>(
+    controller: &Controller,
+    plan: &Plan,
+    zone: &Tz,
+    known: &Known,
+    station: u8,
+    date: NaiveDate,
+) -> Why {
+    let mut obstacles = Vec::new();
+    if let Some(on) = known.found_off {
+        obstacles.push(Obstacle::FoundOff { on });
+    }
+    for t in controller.temporaries.iter().filter(|t| date >= t.since) {
+        match t.kind {
+            // An Off that nobody ended goes on; a rain delay ends by itself.
+            TemporaryKind::Off => {
+                obstacles.push(Obstacle::Off { since: t.since, reason: t.reason.clone(), overdue: t.is_over(date) })
+            }
+            TemporaryKind::RainDelay if t.holds_on(date) => {
+                obstacles.push(Obstacle::RainDelay { until: t.until });
+            }
+            _ => {}
+        }
+    }
+    if known.clock_wrong {
+        obstacles.push(Obstacle::WrongClock);
+    }
+    let mut unknown = vec![Unknown::Power, Unknown::Clock, Unknown::Hand];
+    let found = plan.station(station);
+    let mut due = Vec::new();
+    match (found, controller.station(station)) {
+        (Some(planned), Some(own)) => {
+            let letter = own.program;
+            schedule_obstacles(controller, letter, date, &mut obstacles);
+            let month = MonthOfYear::ALL[date.month0() as usize];
+            if plan.dial(letter, month) == Dial::Off {
+                obstacles.push(Obstacle::MonthOff(month));
+            }
+            if planned.panel == RunTime::ZERO {
+                obstacles.push(Obstacle::NoMinutes);
+            } else if let Some(percent) = plan.percent_on(controller, letter, date, Level::Calendar)
+                && controller.capability.scaled(planned.panel, percent) == RunTime::ZERO
+            {
+                let minutes = planned.panel.minutes();
+                obstacles.push(Obstacle::PercentToNothing { percent: percent.get(), minutes });
+            }
+            let mut free = controller.clone();
+            free.temporaries.retain(|t| !t.stops_watering());
+            due = expand(&free, plan, zone, [date, date], Level::Calendar).runs;
+            due.retain(|r| r.station == station);
+            sensor_obstacles(controller, known, station, date, &mut obstacles, &mut unknown);
+        }
+        _ => obstacles.push(Obstacle::NoStation),
+    }
+    unknown.push(Unknown::Valve);
+    Why { obstacles, due, unknown }
+}
+
+fn schedule_obstacles(controller: &Controller, letter: ProgramLetter, date: NaiveDate, obstacles: &mut Vec<Obstacle>) {
+    let Some(program) = controller.program(letter) else { return };
+    let schedule = &program.schedule;
+    if schedule.starts.is_empty() {
+        obstacles.push(Obstacle::NoStart(letter));
+        return;
+    }
+    if schedule.waters_on(date) {
+        return;
+    }
+    match schedule.days {
+        DayMode::Every { next, .. } if date < next => obstacles.push(Obstacle::NotYet { next }),
+        mode if mode.waters_on(date) => obstacles.push(Obstacle::NeverDay(letter)),
+        _ => {
+            let near =
+                |step: i64| (1..=31).map(|d| date + chrono::TimeDelta::days(d * step)).find(|d| schedule.waters_on(*d));
+            obstacles.push(Obstacle::NotItsDay { letter, last: near(-1), next: near(1) });
+        }
+    }
+}
+
+fn sensor_obstacles(
+    controller: &Controller,
+    known: &Known,
+    station: u8,
+    date: NaiveDate,
+    obstacles: &mut Vec<Obstacle>,
+    unknown: &mut Vec<Unknown>,
+) {
+    for (index, sensor) in controller.sensors.iter().enumerate() {
+        if !sensor.governs(station) || matches!(sensor.kind, SensorKind::Et { .. }) {
+            continue;
+        }
+        let bypassed = controller.temporaries.iter().any(|t| {
+            date >= t.since && matches!(t.kind, TemporaryKind::Bypass { sensor } if usize::from(sensor) == index)
+        });
+        if bypassed {
+            unknown.push(Unknown::Bypass(index));
+            continue;
+        }
+        if !sensor.jumper_removed {
+            // With the jumper in place it never acts, whatever it measures.
+            continue;
+        }
+        match known.held.get(index).copied().flatten() {
+            Some(true) => obstacles.push(Obstacle::SensorHeld { sensor: index }),
+            Some(false) => {}
+            None => unknown.push(Unknown::Sensor(index)),
+        }
+    }
+}

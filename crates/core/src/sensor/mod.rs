@@ -1,0 +1,14 @@
+//! Sensors: what they are set to, what a setting would have done in the weather on record, and
+//! the assumptions of those models, which are ours.
+
+mod et;
+mod freeze;
+mod model;
+mod rain;
+mod soil;
+
+pub use et::{EtClass, class_for, et_percent, expected_by_month};
+pub use freeze::{FreezeNights, freeze_replay, temperature_at};
+pub use model::{Proof, Reading, Sensor, SensorError, SensorKind, Vent};
+pub use rain::{RainCell, RainDay, RainReplay, best_setting, rain_holds, rain_replay};
+pub use soil::{CalibrationFault, calibration_faults, decision_window, threshold_from};

@@ -1,0 +1,311 @@
+use chrono::{NaiveDate, NaiveDateTime};
+use thiserror::Error;
+
+use crate::controller::{Contact, Controller, ProgramLetter, name_is_sound};
+use crate::quantity::{OutOfRange, range};
+
+use super::et::EtClass;
+
+/// How far the vent ring of a rain sensor is open, which sets how fast it dries.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum Vent {
+    /// Open: dries at twice reference ET.
+    Open,
+    /// Half open: dries at reference ET.
+    #[default]
+    Half,
+    /// Closed: dries at half of reference ET.
+    Closed,
+}
+
+impl Vent {
+    /// All of them, fastest first.
+    pub const ALL: [Self; 3] = [Self::Open, Self::Half, Self::Closed];
+
+    /// Share of reference ET at which it dries. An assumption of ours.
+    #[must_use]
+    pub const fn factor(self) -> f64 {
+        match self {
+            Self::Open => 2.0,
+            Self::Half => 1.0,
+            Self::Closed => 0.5,
+        }
+    }
+}
+
+/// A reading of a soil-moisture sensor.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Reading {
+    /// When, by the clock of the place.
+    pub at: NaiveDateTime,
+    /// What it showed, percent.
+    pub percent: f64,
+}
+
+/// What a sensor measures and what it is set to.
+#[derive(Debug, Clone, PartialEq)]
+pub enum SensorKind {
+    /// A rain shut-off.
+    Rain {
+        /// The settings that this sensor has, mm.
+        thresholds_mm: Vec<f64>,
+        /// The one it is set to.
+        threshold_mm: f64,
+        /// Days without watering once it is dry.
+        delay_days: u8,
+        /// Its vent ring.
+        vent: Vent,
+    },
+    /// A freeze sensor.
+    Freeze {
+        /// The settings that this sensor has, °C.
+        thresholds_c: Vec<f64>,
+        /// The one it is set to.
+        threshold_c: f64,
+    },
+    /// A soil-moisture sensor that holds runs back.
+    SoilMoisture {
+        /// Readings of its calibration, earliest first.
+        readings: Vec<Reading>,
+        /// Waters below this reading, percent.
+        threshold_pct: Option<f64>,
+    },
+    /// An ET sensor that sets the percent of programs every night.
+    Et {
+        /// Class of the climate.
+        class: EtClass,
+        /// Trim, 1 to 5; 3 is the middle, higher waters more.
+        trim: u8,
+        /// The programs whose percent it sets.
+        programs: Vec<ProgramLetter>,
+    },
+}
+
+/// That a sensor was seen to work.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Proof {
+    /// When.
+    pub on: NaiveDate,
+    /// How: water poured, plunger pressed.
+    pub how: String,
+}
+
+/// A sensor on a controller.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Sensor {
+    /// What it is and what it is set to.
+    pub kind: SensorKind,
+    /// Where it hangs.
+    pub place: String,
+    /// What battery it takes; empty for none.
+    pub battery: String,
+    /// When the battery was last changed.
+    pub battery_on: Option<NaiveDate>,
+    /// How its contact stands at rest.
+    pub contact: Contact,
+    /// Whether the jumper across the input was taken out. With it the sensor never acts.
+    pub jumper_removed: bool,
+    /// The input it is wired to, from 1.
+    pub input: u8,
+    /// Stations that do not obey it.
+    pub exempt: Vec<u8>,
+    /// That it was seen to work.
+    pub proven: Option<Proof>,
+}
+
+/// Why a sensor cannot be.
+#[derive(Debug, Clone, Copy, PartialEq, Error)]
+pub enum SensorError {
+    /// Nowhere to hang, or too long a name of it.
+    #[error("where it hangs has 1 to 60 characters")]
+    Place,
+    /// A battery's name that is too long.
+    #[error("a battery has up to 60 characters")]
+    Battery,
+    /// A setting that this sensor does not have.
+    #[error("the sensor has no such setting")]
+    NoSuchSetting,
+    /// No settings, or too many.
+    #[error("a sensor has 1 to 12 settings, in rising order")]
+    Settings,
+    /// A value out of range.
+    #[error(transparent)]
+    OutOfRange(#[from] OutOfRange),
+    /// An input that the controller does not have.
+    #[error("input {input} of {inputs}: there is no such input")]
+    NoSuchInput {
+        /// The input.
+        input: u8,
+        /// Inputs of the controller.
+        inputs: u8,
+    },
+    /// A station that is not there.
+    #[error("station {0} is not in use")]
+    NoSuchStation(u8),
+    /// A trim off its scale.
+    #[error("the trim is 1 to 5")]
+    Trim,
+    /// A program that is not there.
+    #[error("program {} is not in use", .0.get())]
+    NoSuchProgram(ProgramLetter),
+    /// Readings out of their order.
+    #[error("readings go from the earliest to the latest")]
+    Readings,
+}
+
+impl SensorKind {
+    /// Rain settings common in the trade: 3, 6, 13, 19 mm (1/8, 1/4, 1/2, 3/4 in).
+    pub const COMMON_RAIN_MM: [f64; 4] = [3.0, 6.0, 13.0, 19.0];
+    /// Freeze settings offered at first: about 3 °C is common practice.
+    pub const COMMON_FREEZE_C: [f64; 3] = [1.0, 3.0, 5.0];
+
+    /// A rain shut-off at the usual summer choice, 13 mm (common practice).
+    #[must_use]
+    pub fn common_rain() -> Self {
+        Self::Rain {
+            thresholds_mm: Self::COMMON_RAIN_MM.to_vec(),
+            threshold_mm: 13.0,
+            delay_days: 0,
+            vent: Vent::default(),
+        }
+    }
+
+    /// A freeze sensor at 3 °C (common practice).
+    #[must_use]
+    pub fn common_freeze() -> Self {
+        Self::Freeze { thresholds_c: Self::COMMON_FREEZE_C.to_vec(), threshold_c: 3.0 }
+    }
+}
+
+impl Sensor {
+    /// Longest list of a sensor's settings.
+    pub const SETTINGS_MAX: usize = 12;
+
+    /// A new sensor on the first input. Stations under a roof are proposed as exempt from rain.
+    #[must_use]
+    pub fn proposed(kind: SensorKind, place: &str, controller: &Controller) -> Self {
+        let roofed = controller.stations.iter().filter(|s| s.roofed).map(|s| s.number);
+        let exempt = if matches!(kind, SensorKind::Rain { .. }) { roofed.collect() } else { Vec::new() };
+        Self {
+            kind,
+            place: place.to_owned(),
+            battery: String::new(),
+            battery_on: None,
+            contact: controller.capability.contact,
+            jumper_removed: false,
+            input: 1,
+            exempt,
+            proven: None,
+        }
+    }
+
+    /// Whether a station obeys it.
+    #[must_use]
+    pub fn governs(&self, station: u8) -> bool {
+        !self.exempt.contains(&station)
+    }
+
+    /// Whether its contact fits what the controller takes for at rest.
+    #[must_use]
+    pub fn fits(&self, controller: &Controller) -> bool {
+        self.contact == controller.capability.contact
+    }
+
+    /// Whether the sensor can be on this controller.
+    ///
+    /// # Errors
+    /// [`SensorError`] for the first thing that cannot be.
+    pub fn check(&self, controller: &Controller) -> Result<(), SensorError> {
+        if !name_is_sound(&self.place) {
+            return Err(SensorError::Place);
+        }
+        if self.battery.chars().count() > 60 || self.battery.chars().any(char::is_control) {
+            return Err(SensorError::Battery);
+        }
+        let inputs = controller.capability.sensor_inputs;
+        if !(1..=inputs).contains(&self.input) {
+            return Err(SensorError::NoSuchInput { input: self.input, inputs });
+        }
+        if let Some(number) = self.exempt.iter().find(|n| controller.station(**n).is_none()) {
+            return Err(SensorError::NoSuchStation(*number));
+        }
+        match &self.kind {
+            SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, .. } => {
+                check_settings(thresholds_mm, *threshold_mm, range::RAIN_THRESHOLD)?;
+                range::RAIN_SENSOR_DELAY.check(f64::from(*delay_days))?;
+            }
+            SensorKind::Freeze { thresholds_c, threshold_c } => {
+                check_settings(thresholds_c, *threshold_c, range::FREEZE_THRESHOLD)?;
+            }
+            SensorKind::SoilMoisture { readings, threshold_pct } => {
+                for reading in readings.iter().map(|r| r.percent).chain(*threshold_pct) {
+                    range::SOIL_READING.check(reading)?;
+                }
+                if !readings.windows(2).all(|pair| pair[0].at < pair[1].at) {
+                    return Err(SensorError::Readings);
+                }
+            }
+            SensorKind::Et { trim, programs, .. } => {
+                if !(1..=5).contains(trim) {
+                    return Err(SensorError::Trim);
+                }
+                if let Some(letter) = programs.iter().find(|l| controller.program(**l).is_none()) {
+                    return Err(SensorError::NoSuchProgram(*letter));
+                }
+            }
+        }
+        Ok(())
+    }
+}
+
+fn check_settings(settings: &[f64], set: f64, range: crate::quantity::Range) -> Result<(), SensorError> {
+    if settings.is_empty() || settings.len() > Sensor::SETTINGS_MAX || !settings.windows(2).all(|p| p[0] < p[1]) {
+        return Err(SensorError::Settings);
+    }
+    for setting in settings {
+        range.check(*setting)?;
+    }
+    if settings.contains(&set) { Ok(()) } else { Err(SensorError::NoSuchSetting) }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::controller::{Preset, Station};
+    use crate::landscape::{Plant, SprinklerType};
+
+    fn controller() -> Controller {
+        let mut c = Controller::new("Cabinet".into(), Preset::Plain.capability());
+        c.stations = vec![
+            Station::plain(1, "Lawn", Plant::CoolTurf, SprinklerType::Spray),
+            Station { roofed: true, ..Station::plain(2, "Court", Plant::Shrubs, SprinklerType::Spray) },
+        ];
+        c
+    }
+
+    #[test]
+    fn stations_under_a_roof_are_proposed_as_exempt_from_rain_alone() {
+        let c = controller();
+        let rain = Sensor::proposed(SensorKind::common_rain(), "Shed", &c);
+        assert_eq!((rain.governs(1), rain.governs(2)), (true, false));
+        assert!(Sensor::proposed(SensorKind::common_freeze(), "Shed", &c).governs(2));
+        assert_eq!(rain.check(&c), Ok(()));
+    }
+
+    #[test]
+    fn what_a_sensor_does_not_have_cannot_be_set() {
+        let c = controller();
+        let good = Sensor::proposed(SensorKind::common_rain(), "Shed", &c);
+        let seven =
+            SensorKind::Rain { thresholds_mm: vec![3.0, 6.0], threshold_mm: 7.0, delay_days: 0, vent: Vent::Open };
+        assert_eq!(Sensor { kind: seven, ..good.clone() }.check(&c), Err(SensorError::NoSuchSetting));
+        let falling =
+            SensorKind::Rain { thresholds_mm: vec![6.0, 3.0], threshold_mm: 3.0, delay_days: 0, vent: Vent::Open };
+        assert_eq!(Sensor { kind: falling, ..good.clone() }.check(&c), Err(SensorError::Settings));
+        assert_eq!(
+            Sensor { input: 2, ..good.clone() }.check(&c),
+            Err(SensorError::NoSuchInput { input: 2, inputs: 1 })
+        );
+        assert_eq!(Sensor { exempt: vec![9], ..good }.check(&c), Err(SensorError::NoSuchStation(9)));
+    }
+}

@@ -1,0 +1,10 @@
+//! Schedules against an independent recurrence library, weeks worked by hand, and properties.
+
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+mod builders;
+mod calendars;
+mod findings;
+mod properties;
+mod proposals;
+mod why;

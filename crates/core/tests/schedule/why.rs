@@ -1,0 +1,85 @@
+use chrono::Weekday::{Fri, Mon, Wed};
+use upland_core::controller::*;
+use upland_core::quantity::{MonthOfYear, Percent};
+use upland_core::schedule::*;
+use upland_core::sensor::{Sensor, SensorKind};
+
+use crate::builders::*;
+
+fn lawn() -> Controller {
+    let mut c = controller(vec![station(1, ProgramLetter::A, 20)]);
+    set(&mut c, ProgramLetter::A, DayMode::Weekdays(Days::of([Mon, Wed, Fri])), &["04:30"]);
+    c
+}
+
+fn ask(c: &Controller, known: &Known, station: u8, d: u32) -> Why {
+    why_dry(c, &Plan::of(c, None), &ZONE, known, station, day(2026, 6, d))
+}
+
+#[test]
+fn on_its_day_it_should_have_run_and_what_cannot_be_known_is_said() {
+    let why = ask(&lawn(), &Known::default(), 1, 8);
+    assert_eq!((why.obstacles, why.due.len()), (vec![], 1));
+    assert_eq!(why.unknown, [Unknown::Power, Unknown::Clock, Unknown::Hand, Unknown::Valve]);
+}
+
+#[test]
+fn the_next_and_the_last_day_are_named() {
+    let why = ask(&lawn(), &Known::default(), 1, 9);
+    let wanted =
+        Obstacle::NotItsDay { letter: ProgramLetter::A, last: Some(day(2026, 6, 8)), next: Some(day(2026, 6, 10)) };
+    assert_eq!(why.obstacles, [wanted]);
+}
+
+#[test]
+fn everything_in_the_way_is_named_first_cause_first() {
+    let mut c = lawn();
+    c.sensors.push(Sensor { jumper_removed: true, ..Sensor::proposed(SensorKind::common_rain(), "Shed", &c) });
+    c.temporaries.push(Temporary {
+        kind: TemporaryKind::Off,
+        since: day(2026, 6, 1),
+        until: day(2026, 6, 5),
+        reason: "Rain all week".into(),
+        by: "O. Marrick".into(),
+    });
+    c.programs[0].months[5].dial = MonthDial::Off;
+    let known = Known { held: vec![Some(true)], ..Known::default() };
+    let why = ask(&c, &known, 1, 8);
+    let off = Obstacle::Off { since: day(2026, 6, 1), reason: "Rain all week".into(), overdue: true };
+    let june = MonthOfYear::new(6).unwrap();
+    assert_eq!(why.obstacles, [off, Obstacle::MonthOff(june), Obstacle::SensorHeld { sensor: 0 }]);
+}
+
+#[test]
+fn a_sensor_with_its_jumper_in_never_holds_and_a_bypass_is_not_known_from_here() {
+    let mut c = lawn();
+    c.sensors.push(Sensor::proposed(SensorKind::common_rain(), "Shed", &c));
+    let known = Known { held: vec![Some(true)], ..Known::default() };
+    assert_eq!(ask(&c, &known, 1, 8).obstacles, []);
+    c.sensors[0].jumper_removed = true;
+    let until = day(2026, 6, 9);
+    c.temporaries.push(Temporary {
+        kind: TemporaryKind::Bypass { sensor: 0 },
+        since: monday(),
+        until,
+        reason: "Overseeding".into(),
+        by: "O. Marrick".into(),
+    });
+    let why = ask(&c, &known, 1, 8);
+    assert_eq!(why.obstacles, []);
+    assert!(why.unknown.contains(&Unknown::Bypass(0)));
+}
+
+#[test]
+fn zero_minutes_no_start_and_a_percent_that_makes_nothing_of_them() {
+    let mut c = lawn();
+    c.stations[0].minutes = Some(min(0));
+    assert_eq!(ask(&c, &Known::default(), 1, 8).obstacles, [Obstacle::NoMinutes]);
+    c.stations[0].minutes = Some(min(4));
+    c.programs[0].months[5].dial = MonthDial::Set(Percent::new(10).unwrap());
+    let nothing = Obstacle::PercentToNothing { percent: 10, minutes: 4.0 };
+    assert_eq!(ask(&c, &Known::default(), 1, 8).obstacles, [nothing]);
+    c.programs[0].schedule.starts.clear();
+    assert!(ask(&c, &Known::default(), 1, 8).obstacles.contains(&Obstacle::NoStart(ProgramLetter::A)));
+    assert_eq!(ask(&c, &Known::default(), 5, 8).obstacles, [Obstacle::NoStation]);
+}
