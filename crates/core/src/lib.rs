@@ -12,9 +12,12 @@
 pub mod budget;
 pub mod climate;
 pub mod controller;
+pub mod dial_in;
+pub mod found;
 pub mod landscape;
 pub mod place;
 pub mod quantity;
 pub mod schedule;
 pub mod sensor;
+pub mod tuning;
 pub mod word;

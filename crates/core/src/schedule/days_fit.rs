@@ -2,6 +2,12 @@
 
 use crate::controller::Days;
 
+/// Weekdays for a number of waterings, as even as the allowed days let them be.
+#[must_use]
+pub fn even_days(allowed: Days, waterings: u8) -> Days {
+    choose_days(allowed, waterings, &[0.0; 7])
+}
+
 /// The best days among those allowed: the widest least gap, then the most even gaps, then the
 /// least load already on them; of equals the earliest in the week. Fewer days than asked for when
 /// fewer are allowed.

@@ -14,6 +14,7 @@ mod situation;
 mod why;
 mod work;
 
+pub use days_fit::even_days;
 pub use findings::{Code, Finding, Mark, Severity, Stake, What, check, detect};
 pub use plan::{Level, Plan, PlanStation};
 pub use propose::{Grouping, Proposal, Shortfall, propose};

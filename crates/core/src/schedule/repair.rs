@@ -193,7 +193,7 @@ fn closed_days<Tz: TimeZone>(
     match (program.schedule.days, what) {
         (DayMode::Weekdays(days), What::ClosedDays(closed)) => {
             let open = days.and(closed.complement());
-            let moved = super::days_fit::choose_days(rules.days, days.count(), &[0.0; 7]);
+            let moved = super::days_fit::even_days(rules.days, days.count());
             // As many waterings as before where the open days carry them, else fewer.
             let same = closed.iter().try_fold(open, |days, from| {
                 let gap = |d: &chrono::Weekday| {
@@ -217,7 +217,7 @@ fn closed_days<Tz: TimeZone>(
             let never = Repair::NeverOn(letter, rules.days.complement());
             let count = program.schedule.waterings_a_week().round().max(1.0);
             // 1 to 7 by its own limits.
-            let weekdays = super::days_fit::choose_days(rules.days, count as u8, &[0.0; 7]);
+            let weekdays = super::days_fit::even_days(rules.days, count as u8);
             vec![never, Repair::SetDays(letter, DayMode::Weekdays(weekdays))]
         }
     }
@@ -232,7 +232,7 @@ fn other_days<Tz: TimeZone>(
     meant: u8,
 ) -> Vec<Repair> {
     let chosen = controller.program(letter).and_then(|p| p.waterings_per_week).is_some();
-    let days = super::days_fit::choose_days(situation.rules.days, meant, &[0.0; 7]);
+    let days = super::days_fit::even_days(situation.rules.days, meant);
     let by_days = Repair::SetDays(letter, DayMode::Weekdays(days));
     // 1 to 7 by its own limits.
     let by_minutes = Repair::MinutesFor(letter, scheduled.round().clamp(1.0, 7.0) as u8);

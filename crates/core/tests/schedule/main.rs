@@ -5,6 +5,8 @@
 mod builders;
 mod calendars;
 mod findings;
+mod panels;
 mod properties;
 mod proposals;
+mod rounds;
 mod why;
