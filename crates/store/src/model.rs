@@ -5,7 +5,7 @@ use serde_json::Value;
 use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::normals::Normals;
 use upland_core::controller::Controller;
-use upland_core::place::Position;
+use upland_core::place::{Position, Rules};
 use uuid::Uuid;
 
 /// A kind of thing that is saved, versioned and undone as a whole.
@@ -76,6 +76,49 @@ pub struct PlaceRecord {
     pub time_zone: String,
     /// The weather that it looks at.
     pub series_id: Option<Uuid>,
+    /// Water rules.
+    pub rules: Rules,
+}
+
+/// What kind of thing was written down in the field.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum FieldKind {
+    /// A panel as it was found.
+    Found,
+    /// A round.
+    Round,
+    /// A dialling in.
+    Dialled,
+}
+
+impl FieldKind {
+    const WORDS: [(Self, &'static str); 3] =
+        [(Self::Found, "found"), (Self::Round, "round"), (Self::Dialled, "dialled")];
+
+    pub(crate) fn word(self) -> &'static str {
+        Self::WORDS.iter().find(|(k, _)| *k == self).map_or("", |(_, w)| w)
+    }
+
+    pub(crate) fn of_word(word: &str) -> Option<Self> {
+        Self::WORDS.iter().find(|(_, w)| *w == word).map(|(k, _)| *k)
+    }
+}
+
+/// Something written down in the field: added once and never changed.
+#[derive(Debug, Clone, PartialEq)]
+pub struct FieldRecord {
+    /// Made by the client, so that sending twice is harmless.
+    pub id: Uuid,
+    /// The controller.
+    pub controller_id: Uuid,
+    /// What kind.
+    pub kind: FieldKind,
+    /// When.
+    pub at: DateTime<Utc>,
+    /// Who, by name.
+    pub user_name: String,
+    /// What, as a document.
+    pub document: Value,
 }
 
 /// A controller and the place where it hangs.
@@ -158,6 +201,21 @@ pub struct StripDay {
     pub rain_mm: Option<f64>,
 }
 
+/// A day as the replay of sensors needs it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct WeatherDay {
+    /// The day.
+    pub date: NaiveDate,
+    /// Reference ET, mm.
+    pub et0_mm: Option<f64>,
+    /// Rain, mm.
+    pub rain_mm: Option<f64>,
+    /// Lowest temperature, °C.
+    pub tmin_c: Option<f64>,
+    /// Highest temperature, °C.
+    pub tmax_c: Option<f64>,
+}
+
 /// A thing as it is to stand; `None` takes it away.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Record {
@@ -213,6 +271,8 @@ pub struct Action {
     pub undoes: Option<Uuid>,
     /// What is changed.
     pub writes: Vec<Write>,
+    /// What is written down.
+    pub records: Vec<FieldRecord>,
 }
 
 /// An entry of the log of changes.

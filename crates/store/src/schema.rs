@@ -143,6 +143,14 @@ diesel::table! {
         elevation_m -> Double,
         time_zone -> Text,
         series_id -> Nullable<Uuid>,
+        day_rule -> Text,
+        day_rule_days -> Array<SmallInt>,
+        never_days -> SmallInt,
+        closed_hours_min -> Array<SmallInt>,
+        ban_from -> Nullable<Date>,
+        ban_to -> Nullable<Date>,
+        rules_authority -> Text,
+        rules_dated -> Nullable<Date>,
     }
 }
 
@@ -162,6 +170,18 @@ diesel::table! {
         run_max_s -> Integer,
         watering_days -> SmallInt,
         base_month -> Nullable<SmallInt>,
+        program_count -> SmallInt,
+        start_count -> SmallInt,
+        start_step_min -> SmallInt,
+        odd_even -> Bool,
+        every_max_days -> SmallInt,
+        has_never_days -> Bool,
+        cycle_soak -> Bool,
+        station_delay_max_s -> Integer,
+        sensor_inputs -> SmallInt,
+        contact -> Text,
+        rain_delay_max_days -> SmallInt,
+        station_delay_s -> Integer,
     }
 }
 
@@ -173,6 +193,13 @@ diesel::table! {
         name -> Text,
         waterings_per_week -> Nullable<SmallInt>,
         count_rain -> Bool,
+        day_mode -> Text,
+        weekdays -> SmallInt,
+        every_days -> Nullable<SmallInt>,
+        every_next -> Nullable<Date>,
+        never_days -> SmallInt,
+        starts_min -> Array<SmallInt>,
+        split -> SmallInt,
     }
 }
 
@@ -203,6 +230,11 @@ diesel::table! {
         sun -> Text,
         roofed -> Bool,
         area_m2 -> Nullable<Double>,
+        slope -> Text,
+        run_s -> Nullable<Integer>,
+        cycle_s -> Nullable<Integer>,
+        soak_s -> Nullable<Integer>,
+        also_letter -> Nullable<Text>,
     }
 }
 
@@ -213,6 +245,62 @@ diesel::table! {
         file_name -> Text,
         content -> Binary,
         created_at -> Timestamptz,
+    }
+}
+
+diesel::table! {
+    sensors (account_id, controller_id, ordinal) {
+        account_id -> Uuid,
+        controller_id -> Uuid,
+        ordinal -> SmallInt,
+        kind -> Text,
+        place -> Text,
+        battery -> Text,
+        battery_on -> Nullable<Date>,
+        contact -> Text,
+        jumper_removed -> Bool,
+        input -> SmallInt,
+        exempt -> Array<SmallInt>,
+        proven_on -> Nullable<Date>,
+        proven_how -> Nullable<Text>,
+        settings -> Array<Double>,
+        set_at -> Nullable<Double>,
+        delay_days -> Nullable<SmallInt>,
+        vent -> Nullable<Text>,
+        et_class -> Nullable<SmallInt>,
+        et_trim -> Nullable<SmallInt>,
+        et_programs -> Nullable<Text>,
+        reading_at -> Array<Timestamp>,
+        reading_pct -> Array<Double>,
+    }
+}
+
+diesel::table! {
+    temporaries (account_id, controller_id, ordinal) {
+        account_id -> Uuid,
+        controller_id -> Uuid,
+        ordinal -> SmallInt,
+        kind -> Text,
+        letter -> Nullable<Text>,
+        percent -> Nullable<SmallInt>,
+        sensor -> Nullable<SmallInt>,
+        since -> Date,
+        until -> Date,
+        reason -> Text,
+        by_name -> Text,
+    }
+}
+
+diesel::table! {
+    field_records (account_id, id) {
+        account_id -> Uuid,
+        id -> Uuid,
+        controller_id -> Uuid,
+        kind -> Text,
+        at -> Timestamptz,
+        user_id -> Uuid,
+        user_name -> Text,
+        document -> Jsonb,
     }
 }
 
@@ -234,4 +322,7 @@ diesel::allow_tables_to_appear_in_same_query!(
     month_plans,
     stations,
     uploads,
+    sensors,
+    temporaries,
+    field_records,
 );

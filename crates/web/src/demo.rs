@@ -10,7 +10,7 @@ use upland_core::controller::{
     Capability, Controller, MonthDial, PercentScope, PercentStorage, Preset, Program, ProgramLetter, Station,
 };
 use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
-use upland_core::place::Position;
+use upland_core::place::{Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RateMmPerHour};
 use upland_formats::weather::{Assigned, Column, Mapping, Table, Unit, read};
 use upland_store::{Account, Action, ControllerRecord, PlaceRecord, SeriesRecord, Store, Write};
@@ -72,6 +72,7 @@ impl Demo {
             why: why.into(),
             undoes: None,
             writes,
+            records: Vec::new(),
         };
         Ok(self.account.apply(&action).await?)
     }
@@ -116,6 +117,7 @@ impl Demo {
             position: Position::new(at[0], at[1], at[2])?,
             time_zone: "America/Los_Angeles".into(),
             series_id,
+            rules: Rules::default(),
         };
         let id = Uuid::new_v4();
         self.save("why-place-new", vec![place_write(id, 0, None, Some(place))]).await?;
@@ -237,17 +239,8 @@ impl Demo {
 }
 
 fn station(number: u8, name: &str, program: ProgramLetter, plant: Plant, sprinkler: Sprinkler, area: f64) -> Station {
-    Station {
-        number,
-        name: name.into(),
-        program,
-        plant,
-        sprinkler,
-        soil: Soil::Loam,
-        sun: Sun::Open,
-        roofed: false,
-        area_m2: Some(area),
-    }
+    let kind = sprinkler.kind;
+    Station { program, sprinkler, area_m2: Some(area), ..Station::plain(number, name, plant, kind) }
 }
 
 fn sprinkler(kind: SprinklerType, rate: Option<f64>, uniformity: Option<f64>) -> Sprinkler {

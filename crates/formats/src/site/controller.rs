@@ -1,12 +1,17 @@
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use thiserror::Error;
 use upland_core::controller::{
-    BaseMonth, Capability, Controller, ControllerError, MonthPlan, PercentScope, PercentStorage, Program,
-    ProgramLetter, Station,
+    BaseMonth, Capability, Contact, Controller, ControllerError, DayModes, MonthPlan, PercentScope, PercentStorage,
+    Preset, Program, ProgramLetter, Schedule, Station, Temporary,
 };
-use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
 use upland_core::quantity::{MonthOfYear, OutOfRange, Percent, RateMmPerHour, RunTime};
+use upland_core::sensor::Sensor;
 use upland_core::word::{Word, WordError, dial_of, dial_word, plant_of, plant_word};
+
+use super::days::ScheduleDoc;
+use super::sensor::{SensorDoc, TemporaryDoc};
 
 /// Why a document is no controller.
 #[derive(Debug, Clone, PartialEq, Error)]
@@ -29,7 +34,7 @@ pub enum DocError {
 }
 
 /// Percent range, step and reach.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct PercentDoc {
     /// Lowest.
@@ -45,7 +50,7 @@ pub struct PercentDoc {
 }
 
 /// The decisions of one month.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct MonthDoc {
     /// `computed`, `off` or a percent.
@@ -55,7 +60,7 @@ pub struct MonthDoc {
 }
 
 /// A program.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ProgramDoc {
     /// Letter, A to D.
@@ -68,10 +73,13 @@ pub struct ProgramDoc {
     pub count_rain: bool,
     /// Twelve months.
     pub months: Vec<MonthDoc>,
+    /// Days and starts; none until they are chosen.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub schedule: Option<ScheduleDoc>,
 }
 
 /// A station.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct StationDoc {
     /// Terminal number.
@@ -98,13 +106,89 @@ pub struct StationDoc {
     pub roofed: bool,
     /// Area, m².
     pub area_m2: Option<f64>,
+    /// `level`, `gentle`, `moderate` or `steep`: 0-3, 4-6, 7-12, over 12 %.
+    #[serde(default = "level")]
+    pub slope: String,
+    /// Base run that was chosen, s; else it follows from what the station needs.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub run_s: Option<u32>,
+    /// Longest run at a time, s, where the panel has cycle and soak.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub cycle_s: Option<u32>,
+    /// Rest between two cycles, s.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub soak_s: Option<u32>,
+    /// A second program that runs it too.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub also: Option<char>,
+}
+
+fn level() -> String {
+    Slope::Level.word().to_owned()
+}
+
+const fn version() -> u32 {
+    super::VERSION
+}
+
+/// What the panel can be set to beside minutes and percent.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields, default)]
+pub struct AbilityDoc {
+    /// Programs, 1 to 4.
+    pub programs: u8,
+    /// Start times of each program.
+    pub starts: u8,
+    /// Step of a start time, min.
+    pub start_step_min: u16,
+    /// Whether it has odd and even days.
+    pub odd_even: bool,
+    /// Most days in "every N days"; 0 for none.
+    pub every_max: u8,
+    /// Whether single weekdays can be closed to every mode.
+    pub never_days: bool,
+    /// Whether it has cycle and soak.
+    pub cycle_soak: bool,
+    /// Longest pause between stations, s.
+    pub station_delay_max_s: u32,
+    /// Sensor inputs.
+    pub sensor_inputs: u8,
+    /// `normally_closed` or `normally_open`.
+    pub contact: String,
+    /// Longest rain delay, days.
+    pub rain_delay_max: u8,
+}
+
+impl Default for AbilityDoc {
+    fn default() -> Self {
+        Self::from(&Preset::Plain.capability())
+    }
+}
+
+impl From<&Capability> for AbilityDoc {
+    fn from(k: &Capability) -> Self {
+        Self {
+            programs: k.programs,
+            starts: k.starts,
+            start_step_min: k.start_step,
+            odd_even: k.day_modes.odd_even,
+            every_max: k.day_modes.every_max,
+            never_days: k.never_days,
+            cycle_soak: k.cycle_soak,
+            station_delay_max_s: k.station_delay_max.seconds(),
+            sensor_inputs: k.sensor_inputs,
+            contact: k.contact.word().into(),
+            rain_delay_max: k.rain_delay_max,
+        }
+    }
 }
 
 /// A controller with its programs and stations.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ControllerDoc {
     /// Version of the document.
+    #[serde(default = "version")]
     pub version: u32,
     /// Name.
     pub name: String,
@@ -124,6 +208,18 @@ pub struct ControllerDoc {
     pub programs: Vec<ProgramDoc>,
     /// Stations.
     pub stations: Vec<StationDoc>,
+    /// What else the panel can be set to.
+    #[serde(default)]
+    pub ability: AbilityDoc,
+    /// Pause between two stations, s.
+    #[serde(default)]
+    pub station_delay_s: u32,
+    /// Sensors.
+    #[serde(default)]
+    pub sensors: Vec<SensorDoc>,
+    /// What is set for a while.
+    #[serde(default)]
+    pub temporaries: Vec<TemporaryDoc>,
 }
 
 impl From<&Controller> for ControllerDoc {
@@ -149,6 +245,10 @@ impl From<&Controller> for ControllerDoc {
             },
             programs: c.programs.iter().map(program_doc).collect(),
             stations: c.stations.iter().map(station_doc).collect(),
+            ability: AbilityDoc::from(k),
+            station_delay_s: c.station_delay.seconds(),
+            sensors: c.sensors.iter().map(SensorDoc::from).collect(),
+            temporaries: c.temporaries.iter().map(TemporaryDoc::from).collect(),
         }
     }
 }
@@ -160,6 +260,7 @@ fn program_doc(p: &Program) -> ProgramDoc {
         waterings_per_week: p.waterings_per_week,
         count_rain: p.count_rain,
         months: p.months.iter().map(|m| MonthDoc { dial: dial_word(m.dial), waterings: m.waterings }).collect(),
+        schedule: (p.schedule != Schedule::default()).then(|| ScheduleDoc::from(&p.schedule)),
     }
 }
 
@@ -180,6 +281,11 @@ fn station_doc(s: &Station) -> StationDoc {
         sun: s.sun.word().into(),
         roofed: s.roofed,
         area_m2: s.area_m2,
+        slope: s.slope.word().into(),
+        run_s: s.minutes.map(RunTime::seconds),
+        cycle_s: s.cycle.map(|c| c.cycle.seconds()),
+        soak_s: s.cycle.map(|c| c.soak.seconds()),
+        also: s.also.map(ProgramLetter::get),
     }
 }
 
@@ -202,6 +308,16 @@ impl TryFrom<&ControllerDoc> for Controller {
                 run_step: RunTime::from_seconds(doc.run_step_s),
                 run_max: RunTime::from_seconds(doc.run_max_s),
                 watering_days: doc.watering_days,
+                programs: doc.ability.programs,
+                starts: doc.ability.starts,
+                start_step: doc.ability.start_step_min,
+                day_modes: DayModes { odd_even: doc.ability.odd_even, every_max: doc.ability.every_max },
+                never_days: doc.ability.never_days,
+                cycle_soak: doc.ability.cycle_soak,
+                station_delay_max: RunTime::from_seconds(doc.ability.station_delay_max_s),
+                sensor_inputs: doc.ability.sensor_inputs,
+                contact: Contact::of_word(&doc.ability.contact)?,
+                rain_delay_max: doc.ability.rain_delay_max,
             },
             base_month: match doc.base_month {
                 None => BaseMonth::Peak,
@@ -212,13 +328,16 @@ impl TryFrom<&ControllerDoc> for Controller {
             },
             programs: doc.programs.iter().map(program).collect::<Result<_, _>>()?,
             stations: doc.stations.iter().map(station).collect::<Result<_, _>>()?,
+            station_delay: RunTime::from_seconds(doc.station_delay_s),
+            sensors: doc.sensors.iter().map(Sensor::try_from).collect::<Result<_, _>>()?,
+            temporaries: doc.temporaries.iter().map(Temporary::try_from).collect::<Result<_, _>>()?,
         };
         controller.check()?;
         Ok(controller)
     }
 }
 
-fn letter(letter: char) -> Result<ProgramLetter, DocError> {
+pub(super) fn letter(letter: char) -> Result<ProgramLetter, DocError> {
     ProgramLetter::new(letter).ok_or_else(|| WordError::Unknown { field: "program", value: letter.to_string() }.into())
 }
 
@@ -234,6 +353,7 @@ fn program(doc: &ProgramDoc) -> Result<Program, DocError> {
         waterings_per_week: doc.waterings_per_week,
         count_rain: doc.count_rain,
         months: plans.try_into().map_err(|_| DocError::Months(doc.months.len()))?,
+        schedule: doc.schedule.as_ref().map(Schedule::try_from).transpose()?.unwrap_or_default(),
     })
 }
 
@@ -252,6 +372,13 @@ fn station(doc: &StationDoc) -> Result<Station, DocError> {
         sun: Sun::of_word(&doc.sun)?,
         roofed: doc.roofed,
         area_m2: doc.area_m2,
+        slope: Slope::of_word(&doc.slope)?,
+        minutes: doc.run_s.map(RunTime::from_seconds),
+        cycle: doc.cycle_s.map(|cycle| CycleSoak {
+            cycle: RunTime::from_seconds(cycle),
+            soak: RunTime::from_seconds(doc.soak_s.unwrap_or(0)),
+        }),
+        also: doc.also.map(letter).transpose()?,
     })
 }
 
@@ -273,6 +400,10 @@ mod tests {
             sun: Sun::HalfShade,
             roofed: true,
             area_m2: Some(42.0),
+            slope: Slope::Moderate,
+            minutes: RunTime::from_minutes(22.0).ok(),
+            cycle: Some(CycleSoak { cycle: RunTime::from_seconds(480), soak: RunTime::from_seconds(2700) }),
+            also: None,
         }];
         c.settle_programs();
         c.programs[0].months[2].dial = MonthDial::Set(Percent::new(31).unwrap());

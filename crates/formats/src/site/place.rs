@@ -22,6 +22,9 @@ pub struct PlaceDoc {
     pub time_zone: String,
     /// Key of the weather that the place looks at.
     pub weather: Option<String>,
+    /// Water rules.
+    #[serde(default)]
+    pub rules: super::RulesDoc,
 }
 
 impl PlaceDoc {

@@ -6,10 +6,13 @@ use uuid::Uuid;
 use crate::error::StoreError;
 use crate::model::{Action, Kind, NewRevision, Record, Write};
 use crate::pool::Account;
-use crate::rows::{ControllerRow, MonthPlanRow, NormalRow, PlaceRow, ProgramRow, RevisionRow, SeriesRow, StationRow};
+use crate::rows::{
+    ControllerRow, MonthPlanRow, NormalRow, PlaceRow, ProgramRow, RevisionRow, SensorRow, SeriesRow, StationRow,
+    TemporaryRow,
+};
 use crate::schema::{
-    aggregates, changes, controllers, month_plans, monthly_normals, places, programs, series, series_revisions,
-    stations,
+    aggregates, changes, controllers, month_plans, monthly_normals, places, programs, sensors, series,
+    series_revisions, stations, temporaries,
 };
 
 impl Account {
@@ -38,6 +41,7 @@ impl Account {
                     write_rows(connection, account, write).await?;
                     write_change(connection, account, action, write, ordinal, version).await?;
                 }
+                super::field::write_records(connection, account, action).await?;
                 Ok(())
             })
             .await
@@ -123,6 +127,21 @@ async fn write_rows(connection: &mut AsyncPgConnection, account: Uuid, write: &W
                 .execute(connection)
                 .await?;
             diesel::insert_into(stations::table).values(StationRow::of(account, id, c)).execute(connection).await?;
+            diesel::delete(sensors::table.filter(sensors::account_id.eq(account)).filter(sensors::controller_id.eq(id)))
+                .execute(connection)
+                .await?;
+            diesel::insert_into(sensors::table).values(SensorRow::of(account, id, c)).execute(connection).await?;
+            diesel::delete(
+                temporaries::table
+                    .filter(temporaries::account_id.eq(account))
+                    .filter(temporaries::controller_id.eq(id)),
+            )
+            .execute(connection)
+            .await?;
+            diesel::insert_into(temporaries::table)
+                .values(TemporaryRow::of(account, id, c))
+                .execute(connection)
+                .await?;
         }
         Record::Controller(None) => {
             diesel::delete(

@@ -5,8 +5,8 @@ use uuid::Uuid;
 use crate::error::StoreError;
 use crate::model::{ControllerRecord, Versioned};
 use crate::pool::Account;
-use crate::rows::{ControllerRow, MonthPlanRow, ProgramRow, StationRow, assemble};
-use crate::schema::{aggregates, controllers, month_plans, programs, stations};
+use crate::rows::{ControllerRow, MonthPlanRow, ProgramRow, SensorRow, StationRow, TemporaryRow, assemble};
+use crate::schema::{aggregates, controllers, month_plans, programs, sensors, stations, temporaries};
 
 impl Account {
     /// The company's controllers with all that belongs to them, by name.
@@ -44,10 +44,17 @@ impl Account {
         if ids.is_empty() {
             return Ok(Vec::new());
         }
-        // Three questions that do not wait for each other's answers: one round trip.
+        // Five questions that do not wait for each other's answers: one round trip.
         let connection: &AsyncPgConnection = connection;
         let (mut for_programs, mut for_plans, mut for_stations) = (connection, connection, connection);
-        let (programs, plans, stations): (Vec<ProgramRow>, Vec<MonthPlanRow>, Vec<StationRow>) = tokio::try_join!(
+        let (mut for_sensors, mut for_temporaries) = (connection, connection);
+        let (programs, plans, stations, sensors, temporaries): (
+            Vec<ProgramRow>,
+            Vec<MonthPlanRow>,
+            Vec<StationRow>,
+            Vec<SensorRow>,
+            Vec<TemporaryRow>,
+        ) = tokio::try_join!(
             programs::table
                 .filter(programs::account_id.eq(self.id))
                 .filter(programs::controller_id.eq_any(&ids))
@@ -63,10 +70,22 @@ impl Account {
                 .filter(stations::controller_id.eq_any(&ids))
                 .select(StationRow::as_select())
                 .load(&mut for_stations),
+            sensors::table
+                .filter(sensors::account_id.eq(self.id))
+                .filter(sensors::controller_id.eq_any(&ids))
+                .order(sensors::ordinal)
+                .select(SensorRow::as_select())
+                .load(&mut for_sensors),
+            temporaries::table
+                .filter(temporaries::account_id.eq(self.id))
+                .filter(temporaries::controller_id.eq_any(&ids))
+                .order(temporaries::ordinal)
+                .select(TemporaryRow::as_select())
+                .load(&mut for_temporaries),
         )?;
         rows.iter()
             .map(|(row, version)| {
-                let value = assemble(row, &programs, &plans, &stations)?;
+                let value = assemble(row, &programs, &plans, &stations, (&sensors, &temporaries))?;
                 Ok(Versioned { id: row.id, version: *version, value })
             })
             .collect()

@@ -3,6 +3,7 @@
 mod apply;
 mod changes;
 mod controllers;
+mod field;
 mod places;
 mod series;
 mod sessions;

@@ -7,7 +7,7 @@ use crate::error::StoreError;
 use crate::model::UserRecord;
 use crate::pool::{Account, Store};
 use crate::schema::{
-    accounts, aggregates, changes, controllers, daily_et0, daily_weather, monthly_normals, places, series,
+    accounts, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals, places, series,
     series_revisions, sign_in_failures, uploads, users,
 };
 
@@ -203,6 +203,9 @@ impl Account {
                     .await?;
                 diesel::delete(uploads::table.filter(uploads::account_id.eq(account))).execute(connection).await?;
                 diesel::delete(changes::table.filter(changes::account_id.eq(account))).execute(connection).await?;
+                diesel::delete(field_records::table.filter(field_records::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
                 diesel::delete(aggregates::table.filter(aggregates::account_id.eq(account)))
                     .execute(connection)
                     .await?;

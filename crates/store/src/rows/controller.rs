@@ -1,12 +1,16 @@
+use chrono::NaiveDate;
 use diesel::prelude::*;
 use upland_core::controller::{
-    BaseMonth, Capability, Controller, MonthPlan, PercentScope, PercentStorage, Program, ProgramLetter, Station,
+    BaseMonth, Capability, Contact, Controller, DayMode, DayModes, MonthPlan, PercentScope, PercentStorage, Program,
+    ProgramLetter, Schedule, Station,
 };
-use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
 use upland_core::quantity::{MonthOfYear, OutOfRange, Percent, RateMmPerHour, RunTime};
 use upland_core::word::{Word, WordError, dial_of, dial_word, plant_of, plant_word};
 use uuid::Uuid;
 
+use super::place::{bits, days, minute, time};
+use super::sensor::{SensorRow, TemporaryRow};
 use crate::error::StoreError;
 use crate::model::ControllerRecord;
 use crate::schema::{controllers, month_plans, programs, stations};
@@ -28,6 +32,18 @@ pub(crate) struct ControllerRow {
     run_max_s: i32,
     watering_days: i16,
     base_month: Option<i16>,
+    program_count: i16,
+    start_count: i16,
+    start_step_min: i16,
+    odd_even: bool,
+    every_max_days: i16,
+    has_never_days: bool,
+    cycle_soak: bool,
+    station_delay_max_s: i32,
+    sensor_inputs: i16,
+    contact: String,
+    rain_delay_max_days: i16,
+    station_delay_s: i32,
 }
 
 #[derive(Debug, Clone, Queryable, Selectable, Insertable)]
@@ -39,6 +55,13 @@ pub(crate) struct ProgramRow {
     name: String,
     waterings_per_week: Option<i16>,
     count_rain: bool,
+    day_mode: String,
+    weekdays: i16,
+    every_days: Option<i16>,
+    every_next: Option<NaiveDate>,
+    never_days: i16,
+    starts_min: Vec<i16>,
+    split: i16,
 }
 
 #[derive(Debug, Clone, Queryable, Selectable, Insertable)]
@@ -69,19 +92,24 @@ pub(crate) struct StationRow {
     sun: String,
     roofed: bool,
     area_m2: Option<f64>,
+    slope: String,
+    run_s: Option<i32>,
+    cycle_s: Option<i32>,
+    soak_s: Option<i32>,
+    also_letter: Option<String>,
 }
 
-fn broken(error: impl std::fmt::Display) -> StoreError {
+pub(super) fn broken(error: impl std::fmt::Display) -> StoreError {
     StoreError::BrokenRow(error.to_string())
 }
 
 /// A number that a CHECK holds within what the core's type takes.
-fn small<T: TryFrom<i32>>(value: i32) -> Result<T, StoreError> {
+pub(super) fn small<T: TryFrom<i32>>(value: i32) -> Result<T, StoreError> {
     T::try_from(value).map_err(|_| StoreError::BrokenRow(format!("{value} does not fit")))
 }
 
 /// A percent or a count, none of which is over 400.
-fn short(value: u16) -> i16 {
+pub(super) fn short(value: u16) -> i16 {
     i16::try_from(value).unwrap_or(i16::MAX)
 }
 
@@ -111,6 +139,18 @@ impl ControllerRow {
                 BaseMonth::Peak => None,
                 BaseMonth::Month(month) => Some(i16::from(month.number())),
             },
+            program_count: i16::from(k.programs),
+            start_count: i16::from(k.starts),
+            start_step_min: short(k.start_step),
+            odd_even: k.day_modes.odd_even,
+            every_max_days: i16::from(k.day_modes.every_max),
+            has_never_days: k.never_days,
+            cycle_soak: k.cycle_soak,
+            station_delay_max_s: long(k.station_delay_max.seconds()),
+            sensor_inputs: i16::from(k.sensor_inputs),
+            contact: k.contact.word().to_owned(),
+            rain_delay_max_days: i16::from(k.rain_delay_max),
+            station_delay_s: long(c.station_delay.seconds()),
         }
     }
 
@@ -128,6 +168,16 @@ impl ControllerRow {
             run_step: RunTime::from_seconds(small(self.run_step_s)?),
             run_max: RunTime::from_seconds(small(self.run_max_s)?),
             watering_days: small(i32::from(self.watering_days))?,
+            programs: small(i32::from(self.program_count))?,
+            starts: small(i32::from(self.start_count))?,
+            start_step: small(i32::from(self.start_step_min))?,
+            day_modes: DayModes { odd_even: self.odd_even, every_max: small(i32::from(self.every_max_days))? },
+            never_days: self.has_never_days,
+            cycle_soak: self.cycle_soak,
+            station_delay_max: RunTime::from_seconds(small(self.station_delay_max_s)?),
+            sensor_inputs: small(i32::from(self.sensor_inputs))?,
+            contact: Contact::of_word(&self.contact).map_err(broken)?,
+            rain_delay_max: small(i32::from(self.rain_delay_max_days))?,
         })
     }
 }
@@ -141,8 +191,44 @@ impl ProgramRow {
             name: p.name.clone(),
             waterings_per_week: p.waterings_per_week.map(i16::from),
             count_rain: p.count_rain,
+            day_mode: match p.schedule.days {
+                DayMode::Weekdays(_) => "weekdays",
+                DayMode::Odd => "odd",
+                DayMode::Even => "even",
+                DayMode::Every { .. } => "every",
+            }
+            .to_owned(),
+            weekdays: match p.schedule.days {
+                DayMode::Weekdays(days) => bits(days),
+                _ => 0,
+            },
+            every_days: match p.schedule.days {
+                DayMode::Every { days, .. } => Some(i16::from(days)),
+                _ => None,
+            },
+            every_next: match p.schedule.days {
+                DayMode::Every { next, .. } => Some(next),
+                _ => None,
+            },
+            never_days: bits(p.schedule.never),
+            starts_min: p.schedule.starts.iter().map(|s| minute(*s)).collect(),
+            split: i16::from(p.schedule.split),
         };
         controller.programs.iter().map(row).collect()
+    }
+
+    fn schedule(&self) -> Result<Schedule, StoreError> {
+        Ok(Schedule {
+            days: match (self.day_mode.as_str(), self.every_days, self.every_next) {
+                ("odd", ..) => DayMode::Odd,
+                ("even", ..) => DayMode::Even,
+                ("every", Some(days), Some(next)) => DayMode::Every { days: small(i32::from(days))?, next },
+                _ => DayMode::Weekdays(days(self.weekdays)),
+            },
+            never: days(self.never_days),
+            starts: self.starts_min.iter().map(|m| time(*m)).collect::<Result<_, _>>()?,
+            split: small(i32::from(self.split))?,
+        })
     }
 }
 
@@ -188,6 +274,11 @@ impl StationRow {
             sun: s.sun.word().to_owned(),
             roofed: s.roofed,
             area_m2: s.area_m2,
+            slope: s.slope.word().to_owned(),
+            run_s: s.minutes.map(|m| long(m.seconds())),
+            cycle_s: s.cycle.map(|c| long(c.cycle.seconds())),
+            soak_s: s.cycle.map(|c| long(c.soak.seconds())),
+            also_letter: s.also.map(|l| l.get().to_string()),
         };
         controller.stations.iter().map(row).collect()
     }
@@ -207,11 +298,22 @@ impl StationRow {
             sun: Sun::of_word(&self.sun).map_err(broken)?,
             roofed: self.roofed,
             area_m2: self.area_m2,
+            slope: Slope::of_word(&self.slope).map_err(broken)?,
+            minutes: self.run_s.map(run).transpose()?,
+            cycle: match (self.cycle_s, self.soak_s) {
+                (Some(cycle), Some(soak)) => Some(CycleSoak { cycle: run(cycle)?, soak: run(soak)? }),
+                _ => None,
+            },
+            also: self.also_letter.as_deref().map(letter).transpose()?,
         })
     }
 }
 
-fn letter(text: &str) -> Result<ProgramLetter, StoreError> {
+fn run(seconds: i32) -> Result<RunTime, StoreError> {
+    Ok(RunTime::from_seconds(small(seconds)?))
+}
+
+pub(super) fn letter(text: &str) -> Result<ProgramLetter, StoreError> {
     text.chars().next().and_then(ProgramLetter::new).ok_or_else(|| StoreError::BrokenRow(format!("program {text:?}")))
 }
 
@@ -221,6 +323,7 @@ pub(crate) fn assemble(
     programs: &[ProgramRow],
     plans: &[MonthPlanRow],
     stations: &[StationRow],
+    (sensors, temporaries): (&[SensorRow], &[TemporaryRow]),
 ) -> Result<ControllerRecord, StoreError> {
     let mut controller = Controller {
         name: row.name.clone(),
@@ -238,6 +341,17 @@ pub(crate) fn assemble(
             .filter(|s| s.controller_id == row.id)
             .map(StationRow::station)
             .collect::<Result<_, _>>()?,
+        station_delay: run(row.station_delay_s)?,
+        sensors: sensors
+            .iter()
+            .filter(|s| s.controller_id == row.id)
+            .map(SensorRow::sensor)
+            .collect::<Result<_, _>>()?,
+        temporaries: temporaries
+            .iter()
+            .filter(|t| t.controller_id == row.id)
+            .map(TemporaryRow::temporary)
+            .collect::<Result<_, _>>()?,
     };
     for program in programs.iter().filter(|p| p.controller_id == row.id) {
         let mut months = [MonthPlan::default(); 12];
@@ -254,6 +368,7 @@ pub(crate) fn assemble(
             waterings_per_week: program.waterings_per_week.map(|w| small(i32::from(w))).transpose()?,
             count_rain: program.count_rain,
             months,
+            schedule: program.schedule()?,
         });
     }
     controller.programs.sort_by_key(|p| p.letter);

@@ -2,8 +2,10 @@
 
 mod controller;
 mod place;
+mod sensor;
 mod series;
 
 pub(crate) use controller::{ControllerRow, MonthPlanRow, ProgramRow, StationRow, assemble};
 pub(crate) use place::PlaceRow;
+pub(crate) use sensor::{SensorRow, TemporaryRow};
 pub(crate) use series::{NormalRow, RevisionRow, SeriesRow, normals_by_variant};

@@ -3,7 +3,7 @@ use serde_json::json;
 use upland_store::*;
 use uuid::Uuid;
 
-use crate::fixture::{company, controller, place, revision, series, store};
+use crate::fixture::{company, controller, place, record, revision, series, store};
 
 #[tokio::test(flavor = "multi_thread")]
 async fn what_goes_in_comes_out() {
@@ -111,4 +111,29 @@ async fn a_hundred_years_go_in_as_one_batch() {
     let id = Uuid::new_v4();
     c.put(id, 0, Record::Series(Some(series(revision.id)), Some(Box::new(revision)))).await.unwrap();
     assert_eq!(c.account.series(id).await.unwrap().1.day_count, 36_525);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn what_is_written_down_in_the_field_is_added_once_and_never_changed() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let (.., controller_id) = c.furnish().await;
+    let mut action = c.action(Vec::new());
+    let first = record(controller_id, FieldKind::Found);
+    action.records = vec![first.clone(), record(controller_id, FieldKind::Round)];
+    c.account.apply(&action).await.unwrap();
+    // The same again, changed on its way: what stands first stays.
+    action.records[0].document = json!({ "note": "changed" });
+    c.account.apply(&action).await.unwrap();
+    let all = c.account.field_records(controller_id, 10).await.unwrap();
+    assert_eq!(all.len(), 2);
+    assert!(all.iter().any(|r| r.id == first.id && r.document == first.document));
+    let mut later = record(controller_id, FieldKind::Found);
+    later.at += chrono::TimeDelta::hours(1);
+    let mut again = c.action(Vec::new());
+    again.records = vec![later.clone()];
+    c.account.apply(&again).await.unwrap();
+    let newest = c.account.newest_records(Some(controller_id)).await.unwrap();
+    assert_eq!(newest.len(), 2, "one of each kind");
+    assert!(newest.iter().any(|r| r.id == later.id));
 }

@@ -4,7 +4,7 @@
 use chrono::NaiveDate;
 use upland_store::*;
 
-use crate::fixture::{company, controller, place, revision, series, store};
+use crate::fixture::{company, controller, place, record, revision, series, store};
 
 #[tokio::test(flavor = "multi_thread")]
 async fn nothing_of_a_neighbour_is_seen() {
@@ -22,6 +22,9 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(matches!(me.series(series_id).await, Err(StoreError::NotFound)));
     assert!(me.normals(series_id).await.unwrap().is_empty());
     assert!(me.strip_days(series_id, day(1900), day(2100)).await.unwrap().is_empty());
+    assert!(me.weather_days(series_id).await.unwrap().is_empty());
+    assert!(me.field_records(controller_id, 100).await.unwrap().is_empty());
+    assert!(me.newest_records(None).await.unwrap().is_empty());
     assert!(me.last_action(neighbour.user).await.unwrap().is_empty());
     assert!(me.log(place_id, 100).await.unwrap().is_empty());
     assert!(matches!(me.user(neighbour.user).await, Err(StoreError::NotFound)));
@@ -58,6 +61,10 @@ async fn nothing_of_a_neighbour_is_changed() {
         Err(StoreError::InUse)
     ));
 
+    let mut writing_down = me.action(Vec::new());
+    writing_down.records.push(record(controller_id, FieldKind::Round));
+    assert!(matches!(me.account.apply(&writing_down).await, Err(StoreError::InUse)));
+
     me.account.forget_everything().await.unwrap();
     let now = chrono::Utc::now();
     let upload = neighbour.account.keep_upload("x.csv", b"x", now, now).await.unwrap();
@@ -84,6 +91,7 @@ fn every_query_is_asked() {
         include_str!("../../src/queries/changes.rs"),
         include_str!("../../src/queries/apply.rs"),
         include_str!("../../src/queries/uploads.rs"),
+        include_str!("../../src/queries/field.rs"),
     ] {
         let of_account = source.split("impl Account").nth(1).unwrap_or("");
         for name in of_account.split("pub async fn ").skip(1).filter_map(|s| s.split('(').next()) {

@@ -3,10 +3,11 @@
 use chrono::{NaiveDate, Utc};
 use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::normals::MonthNormal;
-use upland_core::controller::{Controller, MonthDial, Preset, ProgramLetter, Station};
-use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
-use upland_core::place::Position;
-use upland_core::quantity::{Coefficient, Percent};
+use upland_core::controller::*;
+use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::place::{DayRule, Hours, Position, Rules};
+use upland_core::quantity::{Coefficient, Percent, RunTime};
+use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind};
 use upland_store::*;
 use uuid::Uuid;
 
@@ -33,25 +34,75 @@ pub(crate) fn place(name: &str, series_id: Option<Uuid>) -> PlaceRecord {
         position: Position::new(47.6, 8.5, 410.0).unwrap(),
         time_zone: "Europe/Zurich".into(),
         series_id,
+        rules: Rules {
+            days: DayRule::ByParity { odd: Days::from_bits(0b10), even: Days::from_bits(0b1001) },
+            never: Days::from_bits(0b100),
+            hours: vec![Hours { from: StartTime::new(600).unwrap(), to: StartTime::new(1080).unwrap() }],
+            ban: None,
+            authority: "Water office".into(),
+            dated: NaiveDate::from_ymd_opt(2026, 4, 1),
+        },
+    }
+}
+
+pub(crate) fn record(controller_id: Uuid, kind: FieldKind) -> FieldRecord {
+    FieldRecord {
+        id: Uuid::new_v4(),
+        controller_id,
+        kind,
+        at: Utc::now(),
+        user_name: "Oda".into(),
+        document: serde_json::json!({ "note": "seen" }),
     }
 }
 
 pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
     let mut controller = Controller::new("Cabinet".into(), Preset::Monthly.capability());
     controller.stations = vec![Station {
-        number: 2,
-        name: "Steps".into(),
         program: ProgramLetter::ALL[1],
         plant: Plant::Coefficient(Coefficient::new(0.4).unwrap()),
         sprinkler: Sprinkler { kind: SprinklerType::Drip, rate: None, uniformity: Some(0.8) },
         soil: Soil::Sand,
         sun: Sun::HalfShade,
         roofed: true,
-        area_m2: None,
+        slope: Slope::Steep,
+        minutes: Some(RunTime::from_seconds(1320)),
+        cycle: Some(CycleSoak { cycle: RunTime::from_seconds(480), soak: RunTime::from_seconds(2700) }),
+        also: Some(ProgramLetter::A),
+        ..Station::plain(2, "Steps", Plant::Shrubs, SprinklerType::Drip)
     }];
     controller.settle_programs();
     controller.programs[0].months[4].dial = MonthDial::Set(Percent::new(75).unwrap());
     controller.programs[0].months[0].waterings = Some(1);
+    let day = |d| NaiveDate::from_ymd_opt(2026, 6, d).unwrap();
+    controller.programs[0].schedule = Schedule {
+        days: DayMode::Weekdays(Days::from_bits(0b10101)),
+        never: Days::from_bits(0b100_0000),
+        starts: vec![StartTime::new(270).unwrap(), StartTime::new(1320).unwrap()],
+        split: 2,
+    };
+    controller.programs[1].schedule.days = DayMode::Every { days: 3, next: day(8) };
+    controller.station_delay = RunTime::from_seconds(30);
+    let soil = SensorKind::SoilMoisture {
+        readings: vec![Reading { at: day(9).and_hms_opt(9, 0, 0).unwrap(), percent: 41.5 }],
+        threshold_pct: Some(24.0),
+    };
+    let et = SensorKind::Et { class: EtClass::new(3).unwrap(), trim: 4, programs: vec![ProgramLetter::ALL[1]] };
+    for kind in [SensorKind::common_rain(), SensorKind::common_freeze(), soil, et] {
+        let sensor = Sensor::proposed(kind, "Shed", &controller);
+        controller.sensors.push(Sensor { battery: "2 x AA".into(), battery_on: Some(day(1)), ..sensor });
+    }
+    controller.sensors[0].proven = Some(Proof { on: day(2), how: "water poured".into() });
+    for kind in [
+        TemporaryKind::Percent { letter: Some(ProgramLetter::ALL[1]), percent: Percent::new(60).unwrap() },
+        TemporaryKind::RainDelay,
+        TemporaryKind::Bypass { sensor: 1 },
+        TemporaryKind::Off,
+    ] {
+        let (since, until) = (day(8), day(10));
+        controller.temporaries.push(Temporary { kind, since, until, reason: "Rain".into(), by: "Oda".into() });
+    }
+    controller.check().unwrap();
     ControllerRecord { place_id, controller }
 }
 
@@ -104,6 +155,7 @@ impl Company {
             why: "test".into(),
             undoes: None,
             writes,
+            records: Vec::new(),
         }
     }
 

@@ -250,22 +250,12 @@ mod tests {
     use super::*;
     use upland_core::budget::year_budget;
     use upland_core::climate::normals::MonthNormal;
-    use upland_core::controller::{Controller, Preset, ProgramLetter, Station};
-    use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+    use upland_core::controller::{Controller, Preset, Station};
+    use upland_core::landscape::{Plant, SprinklerType};
 
     fn plate(preset: Preset, et0: [f64; 12]) -> YearPlate {
         let mut c = Controller::new("Cabinet".into(), preset.capability());
-        c.stations = vec![Station {
-            number: 1,
-            name: "Lawn".into(),
-            program: ProgramLetter::A,
-            plant: Plant::CoolTurf,
-            sprinkler: Sprinkler { kind: SprinklerType::Rotor, rate: None, uniformity: None },
-            soil: Soil::Loam,
-            sun: Sun::Open,
-            roofed: false,
-            area_m2: None,
-        }];
+        c.stations = vec![Station::plain(1, "Lawn", Plant::CoolTurf, SprinklerType::Rotor)];
         let budget = year_budget(&c, &et0.map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: None })).unwrap();
         let current = MonthOfYear::ALL[5];
         YearPlate::draw(&YearPlateInput {

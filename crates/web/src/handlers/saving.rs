@@ -4,8 +4,8 @@ use actix_web::HttpResponse;
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use upland_core::controller::Controller;
-use upland_core::place::Position;
-use upland_formats::site::{ControllerDoc, PlaceDoc, VERSION};
+use upland_core::place::{Position, Rules};
+use upland_formats::site::{ControllerDoc, PlaceDoc, RulesDoc, VERSION};
 use upland_store::{Action, ControllerRecord, Kind, NewRevision, PlaceRecord, Record, SeriesRecord, StoreError, Write};
 use uuid::Uuid;
 
@@ -52,6 +52,7 @@ fn place_doc(place: &PlaceRecord) -> Option<Value> {
         elevation_m: place.position.elevation_m(),
         time_zone: place.time_zone.clone(),
         weather: place.series_id.map(|id| id.to_string()),
+        rules: RulesDoc::from(&place.rules),
     })
 }
 
@@ -117,6 +118,7 @@ pub(crate) fn record_of(kind: Kind, document: Option<&Value>) -> Result<Record, 
             let doc: PlaceDoc = serde_json::from_value(document).map_err(ours)?;
             Record::Place(Some(PlaceRecord {
                 position: doc.position().map_err(ours)?,
+                rules: Rules::try_from(&doc.rules).map_err(ours)?,
                 series_id: doc.weather.as_deref().map(Uuid::parse_str).transpose().map_err(ours)?,
                 name: doc.name,
                 house_number: doc.house_number,
@@ -152,6 +154,7 @@ pub(crate) fn action(app: &App, user: &SignedIn, form: &Form, why: &str, writes:
         why: why.to_owned(),
         undoes: None,
         writes,
+        records: Vec::new(),
     }
 }
 

@@ -1,6 +1,7 @@
 use chrono_tz::Tz;
 use upland_core::controller::{
-    BaseMonth, Capability, CapabilityError, Controller, ControllerError, PercentScope, PercentStorage, Preset,
+    BaseMonth, Capability, CapabilityError, Contact, Controller, ControllerError, DayModes, PercentScope,
+    PercentStorage, Preset, RunError, ScheduleError,
 };
 use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
 use upland_core::word::Word;
@@ -28,6 +29,9 @@ pub(crate) struct ControllerFormTemplate {
     pub(crate) storages: Vec<Choice>,
     pub(crate) scopes: Vec<Choice>,
     pub(crate) base_months: Vec<Choice>,
+    pub(crate) yes_no: Vec<Choice>,
+    pub(crate) contacts: Vec<Choice>,
+    pub(crate) links: Vec<(String, String)>,
     pub(crate) spine: Option<Spine>,
     pub(crate) log: Vec<LogLine>,
 }
@@ -122,6 +126,18 @@ pub(crate) fn filled(c: &Controller, version: i32) -> Form {
     form.set("run_step", k.run_step.seconds().to_string());
     form.set("run_max", Measure::Plain.typed(k.run_max.minutes(), Units::Metric));
     form.set("watering_days", k.watering_days.to_string());
+    form.set("programs", k.programs.to_string());
+    form.set("starts", k.starts.to_string());
+    form.set("start_step", k.start_step.to_string());
+    form.set("odd_even", yes_no(k.day_modes.odd_even));
+    form.set("every_max", k.day_modes.every_max.to_string());
+    form.set("never_days", yes_no(k.never_days));
+    form.set("cycle_soak", yes_no(k.cycle_soak));
+    form.set("station_delay_max", k.station_delay_max.seconds().to_string());
+    form.set("station_delay", c.station_delay.seconds().to_string());
+    form.set("sensor_inputs", k.sensor_inputs.to_string());
+    form.set("contact", k.contact.word());
+    form.set("rain_delay_max", k.rain_delay_max.to_string());
     form.set(
         "base_month",
         match c.base_month {
@@ -130,6 +146,22 @@ pub(crate) fn filled(c: &Controller, version: i32) -> Form {
         },
     );
     form
+}
+
+const fn yes_no(yes: bool) -> &'static str {
+    if yes { "yes" } else { "no" }
+}
+
+/// Yes or no, for a choice.
+pub(crate) fn yes_no_choices() -> Vec<Choice> {
+    vec![Choice::new("yes", Words.t("yes")), Choice::new("no", Words.t("no"))]
+}
+
+pub(crate) fn contacts() -> Vec<Choice> {
+    vec![
+        Choice::new(Contact::NormallyClosed.word(), Words.t("contact-closed")),
+        Choice::new(Contact::NormallyOpen.word(), Words.t("contact-open")),
+    ]
 }
 
 /// Reads the form into a controller that keeps the programs and stations of the one before.
@@ -143,7 +175,14 @@ pub(crate) fn read(form: &mut Form, before: &Controller) -> Option<Controller> {
     if base_month.is_none() {
         form.fail("base_month", Words.t("field-choice"));
     }
-    let changed = Controller { name: name?, capability: capability?, base_month: base_month?, ..before.clone() };
+    let station_delay = form.whole::<u32>("station_delay", range::STATION_DELAY_SECONDS);
+    let changed = Controller {
+        name: name?,
+        capability: capability?,
+        base_month: base_month?,
+        station_delay: RunTime::from_seconds(station_delay?),
+        ..before.clone()
+    };
     if let Err(error) = changed.check() {
         explain(form, &error);
     }
@@ -157,9 +196,18 @@ fn read_capability(form: &mut Form) -> Option<Capability> {
     let run_step = form.whole::<u32>("run_step", range::RUN_STEP_SECONDS);
     let run_max = form.needed("run_max", Measure::Plain, range::RUN_MAX_MINUTES, Units::Metric);
     let watering_days = form.whole("watering_days", range::WATERING_DAYS);
+    let programs = form.whole("programs", range::PROGRAMS);
+    let starts = form.whole("starts", range::STARTS);
+    let start_step = form.whole("start_step", range::START_STEP);
+    let every_max = form.whole("every_max", range::EVERY_DAYS);
+    let station_delay_max = form.whole::<u32>("station_delay_max", range::STATION_DELAY_SECONDS);
+    let sensor_inputs = form.whole("sensor_inputs", range::SENSOR_INPUTS);
+    let rain_delay_max = form.whole("rain_delay_max", range::RAIN_DELAY);
+    let contact = Contact::of_word(form.get("contact"));
     let storage = PercentStorage::of_word(form.get("storage"));
     let scope = PercentScope::of_word(form.get("scope"));
-    for (field, sound) in [("storage", storage.is_ok()), ("scope", scope.is_ok())] {
+    let choices = [("storage", storage.is_ok()), ("scope", scope.is_ok()), ("contact", contact.is_ok())];
+    for (field, sound) in choices {
         if !sound {
             form.fail(field, Words.t("field-choice"));
         }
@@ -174,6 +222,16 @@ fn read_capability(form: &mut Form) -> Option<Capability> {
         run_step: RunTime::from_seconds(run_step?),
         run_max: RunTime::from_minutes(run_max?).ok()?,
         watering_days: watering_days?,
+        programs: programs?,
+        starts: starts?,
+        start_step: start_step?,
+        day_modes: DayModes { odd_even: form.is("odd_even", "yes"), every_max: every_max? },
+        never_days: form.is("never_days", "yes"),
+        cycle_soak: form.is("cycle_soak", "yes"),
+        station_delay_max: RunTime::from_seconds(station_delay_max?),
+        sensor_inputs: sensor_inputs?,
+        contact: contact.ok()?,
+        rain_delay_max: rain_delay_max?,
     };
     match capability.checked() {
         Ok(capability) => Some(capability),
@@ -214,6 +272,30 @@ fn explain(form: &mut Form, error: &ControllerError) {
         ControllerError::TooManyWaterings { letter, waterings, .. } => {
             form.fail("watering_days", w.t2("capability-days-in-use", letter.get().to_string(), waterings.to_string()));
         }
+        ControllerError::NoSuchLetter { letter, .. } => {
+            form.fail("programs", w.t1("capability-program-in-use", letter.get().to_string()));
+        }
+        ControllerError::Schedule { letter, what } => {
+            let field = match what {
+                ScheduleError::TooManyStarts { .. } | ScheduleError::Split(_) => "starts",
+                ScheduleError::StartStep(_) | ScheduleError::StartTwice => "start_step",
+                ScheduleError::DayMode => "odd_even",
+                ScheduleError::Every(_) => "every_max",
+                ScheduleError::NeverDays => "never_days",
+            };
+            form.fail(field, w.t1("capability-schedule-in-use", letter.get().to_string()));
+        }
+        ControllerError::Run { number, what } => {
+            let field = if *what == RunError::NoCycles { "cycle_soak" } else { "run_step" };
+            form.fail(field, w.t1("capability-run-in-use", number.to_string()));
+        }
+        ControllerError::StationDelay(most) => {
+            form.fail("station_delay", w.t1("capability-delay", most.to_string()));
+        }
+        ControllerError::Sensor { number, .. } => {
+            form.fail("sensor_inputs", w.t1("capability-sensor-in-use", number.to_string()));
+        }
+        ControllerError::Temporary { .. } => form.fail("rain_delay_max", w.t("capability-temporary-in-use")),
         other => form.fail("name", other.to_string()),
     }
 }

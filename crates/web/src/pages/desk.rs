@@ -1,9 +1,12 @@
 //! A controller with its place and its weather: what the steps of a controller look at.
 
+use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
 use upland_core::budget::{BudgetError, YearBudget, year_budget};
 use upland_core::climate::normals::Normals;
 use upland_core::controller::Controller;
+use upland_core::place::Bound;
+use upland_core::schedule::Situation;
 use upland_store::{
     Account, ControllerRecord, NormalsVariant, PlaceRecord, RevisionSummary, SeriesRecord, StoreError, Versioned,
 };
@@ -39,6 +42,8 @@ impl Weather {
 pub(crate) struct PlaceDesk {
     pub(crate) place: Versioned<PlaceRecord>,
     pub(crate) zone: Tz,
+    /// The place's water rules, its house number looked up.
+    pub(crate) rules: Bound,
     pub(crate) weather: Option<Weather>,
 }
 
@@ -54,7 +59,8 @@ impl PlaceDesk {
             None => None,
         };
         let zone = zone_of(&place.value);
-        Ok(Self { place, zone, weather })
+        let rules = place.value.rules.bind(&place.value.house_number);
+        Ok(Self { place, zone, rules, weather })
     }
 
     /// Distance from the weather station, km; none for typed normals.
@@ -101,14 +107,29 @@ impl Desk {
     }
 
     pub(crate) fn budget(&self) -> Result<YearBudget, Missing> {
-        budget_of(self.controller(), self.normals())
+        budget_of(self.controller(), self.normals(), &self.at.rules)
+    }
+
+    /// What surrounds the controller in the week from a day on.
+    pub(crate) fn situation(&self, first: NaiveDate) -> Situation<'_, Tz> {
+        Situation { rules: &self.at.rules, normals: self.normals().ok(), zone: &self.at.zone, first }
     }
 }
 
-/// The budget of a controller that may not be saved yet.
-pub(crate) fn budget_of(controller: &Controller, normals: Result<&Normals, Missing>) -> Result<YearBudget, Missing> {
+/// The Monday of a day's week.
+pub(crate) fn monday(day: NaiveDate) -> NaiveDate {
+    day - TimeDelta::days(i64::from(day.weekday().num_days_from_monday()))
+}
+
+/// The budget of a controller that may not be saved yet, under the rules of its place.
+pub(crate) fn budget_of(
+    controller: &Controller,
+    normals: Result<&Normals, Missing>,
+    rules: &Bound,
+) -> Result<YearBudget, Missing> {
     if controller.stations.is_empty() {
         return Err(Missing::Budget(BudgetError::NoStations));
     }
-    year_budget(controller, normals?).map_err(Missing::Budget)
+    let bound = Controller { capability: rules.limit(controller.capability), ..controller.clone() };
+    year_budget(&bound, normals?).map_err(Missing::Budget)
 }

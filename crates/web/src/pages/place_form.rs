@@ -86,5 +86,12 @@ pub(crate) fn read(form: &mut Form, units: Units, before: Option<&PlaceRecord>) 
         return None;
     }
     let position = Position::new(latitude?, longitude?, untouched.or(elevation)?).ok()?;
-    Some(PlaceRecord { name: name?, house_number, position, time_zone, series_id: before.and_then(|b| b.series_id) })
+    Some(PlaceRecord {
+        name: name?,
+        house_number,
+        position,
+        time_zone,
+        series_id: before.and_then(|b| b.series_id),
+        rules: before.map(|b| b.rules.clone()).unwrap_or_default(),
+    })
 }

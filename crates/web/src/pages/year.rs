@@ -137,7 +137,7 @@ impl YearView {
     pub(crate) fn of(input: YearInput<'_>) -> Result<Self, Missing> {
         let w = Words;
         let units = input.units;
-        let budget = super::desk::budget_of(input.controller, input.desk.normals())?;
+        let budget = super::desk::budget_of(input.controller, input.desk.normals(), &input.desk.at.rules)?;
         let group = input.letter.and_then(|l| budget.group(l)).or(budget.groups.first()).ok_or(Missing::Weather)?;
         let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
         let base_href = format!("/controllers/{}/year", input.desk.controller.id);

@@ -10,7 +10,9 @@ use crate::app::App;
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
-use crate::pages::controller_form::{ControllerFormTemplate, base_months, log_lines, preset_links, scopes, storages};
+use crate::pages::controller_form::{
+    ControllerFormTemplate, base_months, contacts, log_lines, preset_links, scopes, storages, yes_no_choices,
+};
 use crate::pages::desk::Desk;
 use crate::pages::shell::{Shell, View};
 use crate::pages::spine::{Spine, Step};
@@ -39,6 +41,9 @@ async fn new_page(
         storages: storages(),
         scopes: scopes(),
         base_months: base_months(),
+        yes_no: yes_no_choices(),
+        contacts: contacts(),
+        links: Vec::new(),
         spine: None,
         log: Vec::new(),
         post_to,
@@ -59,6 +64,12 @@ async fn edit_page(app: &App, user: &SignedIn, desk: &Desk, form: Form) -> Resul
         storages: storages(),
         scopes: scopes(),
         base_months: base_months(),
+        yes_no: yes_no_choices(),
+        contacts: contacts(),
+        links: vec![
+            (format!("{post_to}/as-found"), Words.t("found-link")),
+            (format!("{post_to}/log"), Words.t("log-link")),
+        ],
         spine: Some(Spine::of(desk, Step::Controller)),
         log: log_lines(&user.account.log(desk.controller.id, LOG_LINES).await?, desk.at.zone),
         post_to,

@@ -17,7 +17,7 @@ use upland_core::controller::Controller;
 
 /// The worksheet of a controller as a form stands.
 fn sheet(desk: &Desk, user: &SignedIn, form: Form, controller: &Controller, open: Option<u8>) -> Sheet {
-    let budget = crate::pages::desk::budget_of(controller, desk.normals());
+    let budget = crate::pages::desk::budget_of(controller, desk.normals(), &desk.at.rules);
     Sheet::of(SheetInput {
         form,
         controller,

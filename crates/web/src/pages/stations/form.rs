@@ -1,7 +1,7 @@
 //! The form of the worksheet: filled in from what is saved, read back cell by cell.
 
 use upland_core::controller::{Controller, ProgramLetter, Station, name_is_sound};
-use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::landscape::{Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
 use upland_core::quantity::{RateMmPerHour, range};
 use upland_core::word::{Word, plant_of, plant_word};
 
@@ -33,6 +33,7 @@ pub(crate) fn filled(controller: &Controller, version: i32, units: Units) -> For
             s.sprinkler.uniformity.map_or_else(String::new, |u| Measure::Plain.typed(u, Units::Metric)),
         );
         form.set(&f.soil, s.soil.word());
+        form.set(&f.slope, s.slope.word());
         form.set(&f.sun, s.sun.word());
         form.set(&f.roof, if s.roofed { "yes" } else { "no" });
         form.set(&f.area, s.area_m2.map_or_else(String::new, |a| Measure::Area.typed(a, units)));
@@ -43,21 +44,14 @@ pub(crate) fn filled(controller: &Controller, version: i32, units: Units) -> For
 /// A line that is not in use starts from the one above it: neighbours are often alike.
 fn fresh_station(number: u8, controller: &Controller) -> Station {
     let above = controller.stations.iter().rfind(|s| s.number < number);
-    let usual = Station {
-        number,
-        name: String::new(),
-        program: ProgramLetter::A,
-        plant: Plant::CoolTurf,
-        sprinkler: Sprinkler { kind: SprinklerType::Spray, rate: None, uniformity: None },
-        soil: Soil::Loam,
-        sun: Sun::Open,
-        roofed: false,
-        area_m2: None,
-    };
+    let usual = Station { name: String::new(), ..Station::plain(number, "", Plant::CoolTurf, SprinklerType::Spray) };
     above.map_or(usual, |s| Station {
         number,
         name: String::new(),
         area_m2: None,
+        minutes: None,
+        cycle: None,
+        also: None,
         sprinkler: Sprinkler { rate: None, uniformity: None, ..s.sprinkler },
         ..s.clone()
     })
@@ -91,11 +85,13 @@ fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) ->
     let program = form.get(&f.program).chars().next().and_then(ProgramLetter::new);
     let kind = SprinklerType::of_word(form.get(&f.sprinkler)).ok();
     let soil = Soil::of_word(form.get(&f.soil)).ok();
+    let slope = Slope::of_word(form.get(&f.slope)).ok();
     let sun = Sun::of_word(form.get(&f.sun)).ok();
     for (field, missing) in [
         (&f.program, program.is_none()),
         (&f.sprinkler, kind.is_none()),
         (&f.soil, soil.is_none()),
+        (&f.slope, slope.is_none()),
         (&f.sun, sun.is_none()),
     ] {
         if missing {
@@ -138,6 +134,10 @@ fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) ->
         sun: sun.unwrap_or_default(),
         roofed: form.is(&f.roof, "yes"),
         area_m2: kept(&f.area, area_m2, area_was),
+        slope: slope.unwrap_or_default(),
+        minutes: was.and_then(|s| s.minutes),
+        cycle: was.and_then(|s| s.cycle),
+        also: was.and_then(|s| s.also).filter(|also| Some(*also) != program),
     })
 }
 

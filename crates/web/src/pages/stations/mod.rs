@@ -5,7 +5,7 @@ mod names;
 
 use upland_core::budget::{StationBase, YearBudget};
 use upland_core::controller::{Controller, ProgramLetter, Station};
-use upland_core::landscape::{Plant, Provenance, Soil, SprinklerType, Sun};
+use upland_core::landscape::{Plant, Provenance, Slope, Soil, SprinklerType, Sun};
 use upland_core::word::{Word, plant_word};
 
 use super::Choice;
@@ -19,7 +19,7 @@ use crate::show::{Measure, Units, number};
 use crate::words::Words;
 
 pub(crate) use form::{filled, read};
-pub(crate) use names::{plant_key, soil_key, sprinkler_key, sun_key};
+pub(crate) use names::{plant_key, slope_key, soil_key, sprinkler_key, sun_key};
 
 #[derive(askama::Template)]
 #[template(path = "stations.html")]
@@ -52,6 +52,7 @@ pub(crate) struct Sheet {
     pub(crate) plants: Vec<Choice>,
     pub(crate) sprinklers: Vec<Choice>,
     pub(crate) soils: Vec<Choice>,
+    pub(crate) slopes: Vec<Choice>,
     pub(crate) suns: Vec<Choice>,
     pub(crate) programs: Vec<Choice>,
     pub(crate) working: Option<StationWorking>,
@@ -86,6 +87,7 @@ pub(crate) struct RowFields {
     pub(crate) rate: String,
     pub(crate) uniformity: String,
     pub(crate) soil: String,
+    pub(crate) slope: String,
     pub(crate) sun: String,
     pub(crate) roof: String,
     pub(crate) area: String,
@@ -103,6 +105,7 @@ impl RowFields {
             rate: f("rate"),
             uniformity: f("uniformity"),
             soil: f("soil"),
+            slope: f("slope"),
             sun: f("sun"),
             roof: f("roof"),
             area: f("area"),
@@ -187,8 +190,13 @@ impl Sheet {
             plants: plant_choices(),
             sprinklers: SprinklerType::ALL.map(|s| Choice::new(s.word(), w.t(sprinkler_key(s)))).to_vec(),
             soils: Soil::ALL.map(|s| Choice::new(s.word(), w.t(soil_key(s)))).to_vec(),
+            slopes: Slope::ALL.map(|s| Choice::new(s.word(), w.t(slope_key(s)))).to_vec(),
             suns: Sun::ALL.map(|s| Choice::new(s.word(), w.t(sun_key(s)))).to_vec(),
-            programs: ProgramLetter::ALL.map(|l| Choice::new(l.get().to_string(), l.get().to_string())).to_vec(),
+            programs: ProgramLetter::ALL
+                .into_iter()
+                .take(usize::from(c.capability.programs))
+                .map(|l| Choice::new(l.get().to_string(), l.get().to_string()))
+                .collect(),
             working,
             form: input.form,
         }

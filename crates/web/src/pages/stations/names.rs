@@ -1,6 +1,6 @@
 //! Keys of the words for plants, sprinklers, soils and sun.
 
-use upland_core::landscape::{Plant, Soil, SprinklerType, Sun};
+use upland_core::landscape::{Plant, Slope, Soil, SprinklerType, Sun};
 
 pub(crate) const fn plant_key(plant: Plant) -> &'static str {
     match plant {
@@ -37,5 +37,14 @@ pub(crate) const fn sun_key(sun: Sun) -> &'static str {
         Sun::QuarterShade => "sun-quarter",
         Sun::HalfShade => "sun-half",
         Sun::ReflectedHeat => "sun-reflected",
+    }
+}
+
+pub(crate) const fn slope_key(slope: Slope) -> &'static str {
+    match slope {
+        Slope::Level => "slope-level",
+        Slope::Gentle => "slope-gentle",
+        Slope::Moderate => "slope-moderate",
+        Slope::Steep => "slope-steep",
     }
 }

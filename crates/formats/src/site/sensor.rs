@@ -1,0 +1,258 @@
+use chrono::{NaiveDate, NaiveDateTime};
+use schemars::JsonSchema;
+use serde::{Deserialize, Serialize};
+use upland_core::controller::{Contact, ProgramLetter, Temporary, TemporaryKind};
+use upland_core::quantity::Percent;
+use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
+use upland_core::word::{Word, WordError};
+
+use super::DocError;
+use super::controller::letter;
+
+/// A reading of a soil-moisture sensor.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ReadingDoc {
+    /// When, by the clock of the place.
+    pub at: NaiveDateTime,
+    /// Percent.
+    pub percent: f64,
+}
+
+/// What a sensor measures and what it is set to.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
+pub enum SensorKindDoc {
+    /// A rain shut-off.
+    Rain {
+        /// The sensor's own settings, mm.
+        thresholds_mm: Vec<f64>,
+        /// The one it is set to, mm.
+        threshold_mm: f64,
+        /// Days without watering once it is dry.
+        delay_days: u8,
+        /// `open`, `half` or `closed`.
+        vent: String,
+    },
+    /// A freeze sensor.
+    Freeze {
+        /// The sensor's own settings, °C.
+        thresholds_c: Vec<f64>,
+        /// The one it is set to, °C.
+        threshold_c: f64,
+    },
+    /// A soil-moisture sensor.
+    SoilMoisture {
+        /// Readings of its calibration.
+        #[serde(default)]
+        readings: Vec<ReadingDoc>,
+        /// Waters below this reading, percent.
+        threshold_pct: Option<f64>,
+    },
+    /// An ET sensor that sets the percent.
+    Et {
+        /// Class of the climate, 1 (cool) to 6 (hot).
+        class: u8,
+        /// Trim, 1 to 5; 3 is the middle.
+        trim: u8,
+        /// Programs whose percent it sets.
+        programs: Vec<char>,
+    },
+}
+
+/// That a sensor was seen to work.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ProofDoc {
+    /// When.
+    pub on: NaiveDate,
+    /// How.
+    pub how: String,
+}
+
+/// A sensor.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SensorDoc {
+    /// What it is and what it is set to.
+    pub setting: SensorKindDoc,
+    /// Where it hangs.
+    pub place: String,
+    /// What battery it takes; empty for none.
+    #[serde(default)]
+    pub battery: String,
+    /// When the battery was last changed.
+    #[serde(default)]
+    pub battery_on: Option<NaiveDate>,
+    /// `normally_closed` or `normally_open`.
+    pub contact: String,
+    /// Whether the jumper across the input was taken out.
+    pub jumper_removed: bool,
+    /// The input, from 1.
+    pub input: u8,
+    /// Stations that do not obey it.
+    #[serde(default)]
+    pub exempt: Vec<u8>,
+    /// That it was seen to work.
+    #[serde(default)]
+    pub proven: Option<ProofDoc>,
+}
+
+impl From<&Sensor> for SensorDoc {
+    fn from(s: &Sensor) -> Self {
+        let setting = match &s.kind {
+            SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => SensorKindDoc::Rain {
+                thresholds_mm: thresholds_mm.clone(),
+                threshold_mm: *threshold_mm,
+                delay_days: *delay_days,
+                vent: vent.word().into(),
+            },
+            SensorKind::Freeze { thresholds_c, threshold_c } => {
+                SensorKindDoc::Freeze { thresholds_c: thresholds_c.clone(), threshold_c: *threshold_c }
+            }
+            SensorKind::SoilMoisture { readings, threshold_pct } => SensorKindDoc::SoilMoisture {
+                readings: readings.iter().map(|r| ReadingDoc { at: r.at, percent: r.percent }).collect(),
+                threshold_pct: *threshold_pct,
+            },
+            SensorKind::Et { class, trim, programs } => SensorKindDoc::Et {
+                class: class.number(),
+                trim: *trim,
+                programs: programs.iter().map(|l| l.get()).collect(),
+            },
+        };
+        Self {
+            setting,
+            place: s.place.clone(),
+            battery: s.battery.clone(),
+            battery_on: s.battery_on,
+            contact: s.contact.word().into(),
+            jumper_removed: s.jumper_removed,
+            input: s.input,
+            exempt: s.exempt.clone(),
+            proven: s.proven.as_ref().map(|p| ProofDoc { on: p.on, how: p.how.clone() }),
+        }
+    }
+}
+
+impl TryFrom<&SensorDoc> for Sensor {
+    type Error = DocError;
+
+    fn try_from(doc: &SensorDoc) -> Result<Self, DocError> {
+        let kind = match &doc.setting {
+            SensorKindDoc::Rain { thresholds_mm, threshold_mm, delay_days, vent } => SensorKind::Rain {
+                thresholds_mm: thresholds_mm.clone(),
+                threshold_mm: *threshold_mm,
+                delay_days: *delay_days,
+                vent: Vent::of_word(vent)?,
+            },
+            SensorKindDoc::Freeze { thresholds_c, threshold_c } => {
+                SensorKind::Freeze { thresholds_c: thresholds_c.clone(), threshold_c: *threshold_c }
+            }
+            SensorKindDoc::SoilMoisture { readings, threshold_pct } => SensorKind::SoilMoisture {
+                readings: readings.iter().map(|r| Reading { at: r.at, percent: r.percent }).collect(),
+                threshold_pct: *threshold_pct,
+            },
+            SensorKindDoc::Et { class, trim, programs } => SensorKind::Et {
+                class: EtClass::new(*class)
+                    .ok_or_else(|| WordError::Unknown { field: "class", value: class.to_string() })?,
+                trim: *trim,
+                programs: programs.iter().map(|l| letter(*l)).collect::<Result<_, _>>()?,
+            },
+        };
+        Ok(Self {
+            kind,
+            place: doc.place.clone(),
+            battery: doc.battery.clone(),
+            battery_on: doc.battery_on,
+            contact: Contact::of_word(&doc.contact)?,
+            jumper_removed: doc.jumper_removed,
+            input: doc.input,
+            exempt: doc.exempt.clone(),
+            proven: doc.proven.as_ref().map(|p| Proof { on: p.on, how: p.how.clone() }),
+        })
+    }
+}
+
+/// What is set for a while.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
+pub enum TemporaryKindDoc {
+    /// Another percent.
+    Percent {
+        /// The program; none for all.
+        program: Option<char>,
+        /// The percent.
+        percent: u16,
+    },
+    /// A rain delay.
+    RainDelay,
+    /// A sensor that is not obeyed.
+    Bypass {
+        /// Its place in the list of sensors, from 1.
+        sensor: u8,
+    },
+    /// Off.
+    Off,
+}
+
+/// Something temporary.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TemporaryDoc {
+    /// What.
+    pub setting: TemporaryKindDoc,
+    /// First day.
+    pub since: NaiveDate,
+    /// Last day.
+    pub until: NaiveDate,
+    /// Why.
+    pub reason: String,
+    /// Who.
+    #[serde(default)]
+    pub by: String,
+}
+
+impl From<&Temporary> for TemporaryDoc {
+    fn from(t: &Temporary) -> Self {
+        Self {
+            setting: match t.kind {
+                TemporaryKind::Percent { letter, percent } => {
+                    TemporaryKindDoc::Percent { program: letter.map(ProgramLetter::get), percent: percent.get() }
+                }
+                TemporaryKind::RainDelay => TemporaryKindDoc::RainDelay,
+                TemporaryKind::Bypass { sensor } => TemporaryKindDoc::Bypass { sensor: sensor.saturating_add(1) },
+                TemporaryKind::Off => TemporaryKindDoc::Off,
+            },
+            since: t.since,
+            until: t.until,
+            reason: t.reason.clone(),
+            by: t.by.clone(),
+        }
+    }
+}
+
+impl TryFrom<&TemporaryDoc> for Temporary {
+    type Error = DocError;
+
+    fn try_from(doc: &TemporaryDoc) -> Result<Self, DocError> {
+        Ok(Self {
+            kind: match &doc.setting {
+                TemporaryKindDoc::Percent { program, percent } => TemporaryKind::Percent {
+                    letter: program.map(letter).transpose()?,
+                    percent: Percent::new(*percent)?,
+                },
+                TemporaryKindDoc::RainDelay => TemporaryKind::RainDelay,
+                TemporaryKindDoc::Bypass { sensor } => TemporaryKind::Bypass {
+                    sensor: sensor
+                        .checked_sub(1)
+                        .ok_or_else(|| WordError::Unknown { field: "sensor", value: sensor.to_string() })?,
+                },
+                TemporaryKindDoc::Off => TemporaryKind::Off,
+            },
+            since: doc.since,
+            until: doc.until,
+            reason: doc.reason.clone(),
+            by: doc.by.clone(),
+        })
+    }
+}

@@ -1,0 +1,38 @@
+DROP TABLE temporaries;
+DROP TABLE sensors;
+ALTER TABLE stations
+    DROP COLUMN slope,
+    DROP COLUMN run_s,
+    DROP COLUMN cycle_s,
+    DROP COLUMN soak_s,
+    DROP COLUMN also_letter;
+ALTER TABLE programs
+    DROP COLUMN day_mode,
+    DROP COLUMN weekdays,
+    DROP COLUMN every_days,
+    DROP COLUMN every_next,
+    DROP COLUMN never_days,
+    DROP COLUMN starts_min,
+    DROP COLUMN split;
+ALTER TABLE controllers
+    DROP COLUMN program_count,
+    DROP COLUMN start_count,
+    DROP COLUMN start_step_min,
+    DROP COLUMN odd_even,
+    DROP COLUMN every_max_days,
+    DROP COLUMN has_never_days,
+    DROP COLUMN cycle_soak,
+    DROP COLUMN station_delay_max_s,
+    DROP COLUMN sensor_inputs,
+    DROP COLUMN contact,
+    DROP COLUMN rain_delay_max_days,
+    DROP COLUMN station_delay_s;
+ALTER TABLE places
+    DROP COLUMN day_rule,
+    DROP COLUMN day_rule_days,
+    DROP COLUMN never_days,
+    DROP COLUMN closed_hours_min,
+    DROP COLUMN ban_from,
+    DROP COLUMN ban_to,
+    DROP COLUMN rules_authority,
+    DROP COLUMN rules_dated;
