@@ -71,6 +71,7 @@ fn storing(c: &mut Criterion) {
                     why: "bench".into(),
                     undoes: None,
                     writes: vec![write],
+                    records: Vec::new(),
                 };
                 let started = Instant::now();
                 runtime.block_on(store.account(account).apply(&action)).unwrap();

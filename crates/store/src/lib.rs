@@ -17,8 +17,8 @@ pub mod testing;
 
 pub use error::StoreError;
 pub use model::{
-    Action, ChangeEntry, ControllerRecord, FieldKind, FieldRecord, Kind, NewRevision, NormalsVariant, PlaceRecord, Record, RevisionSummary,
-    SeriesRecord, StripDay, UserRecord, Versioned, WeatherDay, Write,
+    Action, ChangeEntry, ControllerRecord, FieldKind, FieldRecord, Kind, NewRevision, NormalsVariant, PlaceRecord,
+    Record, RevisionSummary, SeriesRecord, StripDay, UserRecord, Versioned, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
 

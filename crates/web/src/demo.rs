@@ -4,14 +4,15 @@
 //! walk, a roofed bocce court, a hillside cemetery and a glasshouse.
 
 use anyhow::Context;
-use chrono::Utc;
+use chrono::{NaiveDate, Utc, Weekday};
 use upland_core::climate::normals::MonthNormal;
 use upland_core::controller::{
-    Capability, Controller, MonthDial, PercentScope, PercentStorage, Preset, Program, ProgramLetter, Station,
+    Capability, Controller, DayMode, Days, MonthDial, PercentScope, PercentStorage, Preset, Program, ProgramLetter,
+    Schedule, StartTime, Station,
 };
-use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
-use upland_core::place::{Position, Rules};
-use upland_core::quantity::{Coefficient, Percent, RateMmPerHour};
+use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::place::{DayRule, Hours, Position, Rules};
+use upland_core::quantity::{Coefficient, Percent, RateMmPerHour, RunTime};
 use upland_formats::weather::{Assigned, Column, Mapping, Table, Unit, read};
 use upland_store::{Account, Action, ControllerRecord, PlaceRecord, SeriesRecord, Store, Write};
 use uuid::Uuid;
@@ -110,14 +111,21 @@ impl Demo {
         Ok(id)
     }
 
-    async fn place(&self, name: &str, number: &str, at: [f64; 3], series_id: Option<Uuid>) -> anyhow::Result<Uuid> {
+    async fn place(
+        &self,
+        name: &str,
+        number: &str,
+        at: [f64; 3],
+        series_id: Option<Uuid>,
+        rules: Rules,
+    ) -> anyhow::Result<Uuid> {
         let place = PlaceRecord {
             name: name.into(),
             house_number: number.into(),
             position: Position::new(at[0], at[1], at[2])?,
             time_zone: "America/Los_Angeles".into(),
             series_id,
-            rules: Rules::default(),
+            rules,
         };
         let id = Uuid::new_v4();
         self.save("why-place-new", vec![place_write(id, 0, None, Some(place))]).await?;
@@ -138,9 +146,12 @@ impl Demo {
     }
 
     async fn library(&self, weather: Uuid) -> anyhow::Result<()> {
-        let place = self.place("Averstane Library Terraces", "14", [47.518, -122.248, 214.0], Some(weather)).await?;
+        let place = self
+            .place("Averstane Library Terraces", "14", [47.518, -122.248, 214.0], Some(weather), town_rules())
+            .await?;
         let capability = Capability {
             stations: 8,
+            watering_days: 7,
             percent_step: Percent::new(10)?,
             percent_min: Percent::new(10)?,
             ..Preset::Monthly.capability()
@@ -154,7 +165,18 @@ impl Demo {
                 sun: Sun::QuarterShade,
                 ..station(2, "Long terrace", a, Plant::CoolTurf, nozzle(Some(14.1), Some(0.71)), 240.0)
             },
-            station(3, "Steps bank", a, Plant::CoolTurf, sprinkler(SprinklerType::Spray, Some(30.0), Some(0.62)), 95.0),
+            Station {
+                slope: Slope::Moderate,
+                cycle: Some(CycleSoak { cycle: RunTime::from_minutes(14.0)?, soak: RunTime::from_minutes(36.0)? }),
+                ..station(
+                    3,
+                    "Steps bank",
+                    a,
+                    Plant::CoolTurf,
+                    sprinkler(SprinklerType::Spray, Some(30.0), Some(0.62)),
+                    95.0,
+                )
+            },
             station(4, "Rose parterre", b, Plant::Shrubs, sprinkler(SprinklerType::Drip, None, None), 130.0),
             Station {
                 soil: Soil::Sand,
@@ -176,12 +198,27 @@ impl Demo {
         ];
         let mut beds = named(b, "beds");
         beds.months[4].dial = MonthDial::Set(Percent::new(70)?);
-        c.programs = vec![named(a, "turf"), beds, named(court, "court")];
+        beds.schedule = schedule(&[Weekday::Tue, Weekday::Sat], &["08:15"])?;
+        beds.waterings_per_week = Some(2);
+        // As such panels are found: a start that somebody left in, and a court that runs on Sunday.
+        let turf = Program {
+            schedule: schedule(&[Weekday::Mon, Weekday::Wed, Weekday::Fri], &["04:30", "22:00"])?,
+            waterings_per_week: Some(3),
+            ..named(a, "turf")
+        };
+        let misted = Program {
+            schedule: schedule(&Days::WEEK, &["06:30"])?,
+            waterings_per_week: Some(7),
+            count_rain: false,
+            ..named(court, "court")
+        };
+        c.programs = vec![turf, beds, misted];
         self.controller(place, c).await
     }
 
     async fn cemetery(&self, weather: Uuid) -> anyhow::Result<()> {
-        let place = self.place("Grevane Hill Cemetery", "3", [47.49, -122.2, 305.0], Some(weather)).await?;
+        let place =
+            self.place("Grevane Hill Cemetery", "3", [47.49, -122.2, 305.0], Some(weather), town_rules()).await?;
         let capability = Capability { percent_step: Percent::new(5)?, watering_days: 4, ..Preset::Plain.capability() };
         let mut c = Controller::new("Upper gate".into(), capability);
         let a = ProgramLetter::A;
@@ -212,7 +249,8 @@ impl Demo {
     }
 
     async fn glasshouse(&self, weather: Uuid) -> anyhow::Result<()> {
-        let place = self.place("Minna Glasshouse", "27", [47.56, -122.19, 240.0], Some(weather)).await?;
+        let place =
+            self.place("Minna Glasshouse", "27", [47.56, -122.19, 240.0], Some(weather), Rules::default()).await?;
         let capability = Capability { stations: 6, watering_days: 7, ..Preset::Fine.capability() };
         let mut c = Controller::new("Potting shed".into(), capability);
         let bench = |n: u8, name: &str| Station {
@@ -233,7 +271,7 @@ impl Demo {
 
     /// A place that was begun yesterday: no weather, and a controller without stations.
     async fn orchard(&self) -> anyhow::Result<()> {
-        let place = self.place("Tolmery Orchard", "", [47.53, -122.12, 268.0], None).await?;
+        let place = self.place("Tolmery Orchard", "", [47.53, -122.12, 268.0], None, Rules::default()).await?;
         self.controller(place, Controller::new("Pump house".into(), Preset::Monthly.capability())).await
     }
 }
@@ -249,4 +287,24 @@ fn sprinkler(kind: SprinklerType, rate: Option<f64>, uniformity: Option<f64>) ->
 
 fn named(letter: ProgramLetter, name: &str) -> Program {
     Program { name: name.into(), ..Program::proposed(letter) }
+}
+
+/// Rules as towns make them: no watering on Sunday, none from 10:00 to 18:00.
+fn town_rules() -> Rules {
+    Rules {
+        days: DayRule::Weekdays(Days::ALL.without(Weekday::Sun)),
+        hours: StartTime::read("10:00")
+            .zip(StartTime::read("18:00"))
+            .map(|(from, to)| Hours { from, to })
+            .into_iter()
+            .collect(),
+        authority: "Averstane water office, articles 2 and 4".into(),
+        dated: NaiveDate::from_ymd_opt(2026, 4, 1),
+        ..Rules::default()
+    }
+}
+
+fn schedule(days: &[Weekday], starts: &[&str]) -> anyhow::Result<Schedule> {
+    let starts = starts.iter().map(|s| StartTime::read(s).context("a start")).collect::<anyhow::Result<_>>()?;
+    Ok(Schedule { days: DayMode::Weekdays(Days::of(days.iter().copied())), starts, ..Schedule::default() })
 }

@@ -23,3 +23,4 @@ mod words;
 pub use app::{Settings, serve};
 pub use clock::Clock;
 pub use guard::password::{PasswordError, hash_password};
+pub use pages::findings::{FindingWords, words_of_findings};

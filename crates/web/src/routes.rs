@@ -8,7 +8,7 @@ use crate::error::PageError;
 use crate::guard::posted::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    controllers, door_card, health, places, reference, sign_in, stations, today, undo, units, weather, year,
+    controllers, door_card, health, places, reference, sign_in, stations, today, undo, units, weather, week, year,
 };
 
 pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<DatabaseSessions>) {
@@ -92,5 +92,8 @@ fn a_controller(config: &mut ServiceConfig) {
         .route("/controllers/{controller}/year/preview", post().to(year::preview::preview))
         .route("/controllers/{controller}/year/month", post().to(year::month::save))
         .route("/controllers/{controller}/year/program", post().to(year::program::save))
+        .route("/controllers/{controller}/week", get().to(week::show::show))
+        .route("/controllers/{controller}/week/preview", post().to(week::preview::preview))
+        .route("/controllers/{controller}/week/change", post().to(week::change::change))
         .route("/controllers/{controller}/door-card", get().to(door_card::show));
 }

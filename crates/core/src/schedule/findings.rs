@@ -171,6 +171,13 @@ impl Finding {
     pub(super) fn key(&self) -> Key {
         (self.code, self.letter, self.station)
     }
+
+    /// Whether it was there before, itself or as something worse: a program that ends late in the
+    /// peak month alone is less than one that ends late now.
+    fn is_known(&self, before: &[Key]) -> bool {
+        let worse = (Code::ForbiddenHour, self.letter, self.station);
+        before.contains(&self.key()) || (self.code == Code::LateAtHighest && before.contains(&worse))
+    }
 }
 
 /// What is wrong with a controller's schedule, worst first, each with its repair where there is
@@ -184,7 +191,7 @@ pub fn check<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controlle
         finding.repair = candidates.into_iter().find(|candidate| {
             candidate.applied(controller).is_some_and(|mended| {
                 let after = detect(situation, &mended);
-                !after.iter().any(|f| f.key() == finding.key()) && after.iter().all(|f| keys.contains(&f.key()))
+                !after.iter().any(|f| f.key() == finding.key()) && after.iter().all(|f| f.is_known(&keys))
             })
         });
     }
@@ -208,7 +215,7 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
     };
     let mut out = Vec::new();
     for program in &controller.programs {
-        look.starts(program, &mut out);
+        look.starts(situation, program, &mut out);
         look.days(situation, program, &mut out);
         look.hours(situation, program, &mut out);
         look.waiting(program, &mut out);
@@ -264,7 +271,7 @@ impl Look<'_> {
             .collect()
     }
 
-    fn starts(&self, program: &Program, out: &mut Vec<Finding>) {
+    fn starts<Tz: TimeZone>(&self, situation: &Situation<'_, Tz>, program: &Program, out: &mut Vec<Finding>) {
         let (letter, schedule) = (program.letter, &program.schedule);
         let has_stations = self.plan.of_program(letter).next().is_some();
         if !has_stations {
@@ -302,7 +309,13 @@ impl Look<'_> {
             out.push(f);
         }
         let meant = self.meant.iter().filter(|(l, _)| *l == letter).map(|(_, w)| *w).max();
-        let scheduled = schedule.waterings_a_week();
+        // Days that are closed are a finding of their own.
+        let scheduled = match schedule.days {
+            DayMode::Weekdays(days) => {
+                f64::from(days.and(schedule.never.complement()).and(situation.rules.days).count())
+            }
+            _ => schedule.waterings_a_week(),
+        };
         // Odd, even and every N come to parts of a watering: within a third is the same.
         if let Some(meant) = meant.filter(|m| (f64::from(*m) - scheduled).abs() > 0.55) {
             let what = What::Waterings { scheduled, meant };

@@ -223,8 +223,8 @@ pub fn read_site(bytes: &[u8]) -> Result<Site, SiteError> {
         path,
         message: plain_message(error),
     };
-    let doc: SiteDoc = serde_path_to_error::deserialize(&mut reader)
-        .map_err(|e| shape(e.path().to_string(), e.inner()))?;
+    let doc: SiteDoc =
+        serde_path_to_error::deserialize(&mut reader).map_err(|e| shape(e.path().to_string(), e.inner()))?;
     reader.end().map_err(|e| shape("after the end".into(), &e))?;
     Site::try_from(&doc)
 }

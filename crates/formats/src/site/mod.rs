@@ -24,7 +24,7 @@ pub use file::{
 pub use panel::{FoundProgramDoc, FoundStationDoc, PanelDoc};
 pub use place::PlaceDoc;
 pub use rules::{BanDoc, DayRuleDoc, HoursDoc, RulesDoc};
-pub use runs::{NamedRun, runs_csv, runs_calendar};
+pub use runs::{NamedRun, runs_calendar, runs_csv};
 pub use sensor::{ProofDoc, ReadingDoc, SensorDoc, SensorKindDoc, TemporaryDoc, TemporaryKindDoc};
 
 /// The version that these documents carry.

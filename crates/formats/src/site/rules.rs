@@ -107,9 +107,7 @@ impl TryFrom<&RulesDoc> for Rules {
                 DayRuleDoc::Any => DayRule::Any,
                 DayRuleDoc::Weekdays { days } => DayRule::Weekdays(days_of(days)),
                 DayRuleDoc::Parity { odd, even } => DayRule::ByParity { odd: days_of(odd), even: days_of(even) },
-                DayRuleDoc::LastDigit { digits } => {
-                    DayRule::ByLastDigit(std::array::from_fn(|i| days_of(&digits[i])))
-                }
+                DayRuleDoc::LastDigit { digits } => DayRule::ByLastDigit(std::array::from_fn(|i| days_of(&digits[i]))),
             },
             never: days_of(&doc.never),
             hours: doc

@@ -127,9 +127,11 @@ async fn write_rows(connection: &mut AsyncPgConnection, account: Uuid, write: &W
                 .execute(connection)
                 .await?;
             diesel::insert_into(stations::table).values(StationRow::of(account, id, c)).execute(connection).await?;
-            diesel::delete(sensors::table.filter(sensors::account_id.eq(account)).filter(sensors::controller_id.eq(id)))
-                .execute(connection)
-                .await?;
+            diesel::delete(
+                sensors::table.filter(sensors::account_id.eq(account)).filter(sensors::controller_id.eq(id)),
+            )
+            .execute(connection)
+            .await?;
             diesel::insert_into(sensors::table).values(SensorRow::of(account, id, c)).execute(connection).await?;
             diesel::delete(
                 temporaries::table

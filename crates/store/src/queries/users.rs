@@ -7,8 +7,8 @@ use crate::error::StoreError;
 use crate::model::UserRecord;
 use crate::pool::{Account, Store};
 use crate::schema::{
-    accounts, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals, places, series,
-    series_revisions, sign_in_failures, uploads, users,
+    accounts, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals, places,
+    series, series_revisions, sign_in_failures, uploads, users,
 };
 
 type UserColumns = (Uuid, String, Uuid, String, String, String, String);

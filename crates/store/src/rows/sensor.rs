@@ -138,11 +138,7 @@ impl SensorRow {
                 threshold_pct: self.set_at,
             },
             "et" => SensorKind::Et {
-                class: self
-                    .et_class
-                    .and_then(|c| u8::try_from(c).ok())
-                    .and_then(EtClass::new)
-                    .ok_or_else(missing)?,
+                class: self.et_class.and_then(|c| u8::try_from(c).ok()).and_then(EtClass::new).ok_or_else(missing)?,
                 trim: small(i32::from(self.et_trim.ok_or_else(missing)?))?,
                 programs: self
                     .et_programs

@@ -5,10 +5,14 @@ mod path;
 mod series_plate;
 mod strip;
 mod tiny;
+mod week_plate;
 mod year_plate;
 
 pub(crate) use day_arc::{DayArc, sun_of};
 pub(crate) use series_plate::SeriesPlate;
 pub(crate) use strip::{Strip, StripInput};
 pub(crate) use tiny::Tiny;
+pub(crate) use week_plate::{
+    WeekPlate, WeekPlateInput, day_volumes, severity_word, volume_text, volume_unit, week_total,
+};
 pub(crate) use year_plate::{InHand, YearPlate, YearPlateInput};

@@ -14,6 +14,7 @@ pub(crate) mod today;
 pub(crate) mod undo;
 pub(crate) mod units;
 pub(crate) mod weather;
+pub(crate) mod week;
 pub(crate) mod year;
 
 use actix_web::HttpResponse;

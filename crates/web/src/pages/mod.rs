@@ -3,6 +3,7 @@
 pub(crate) mod controller_form;
 pub(crate) mod desk;
 pub(crate) mod door_card;
+pub(crate) mod findings;
 pub(crate) mod place_form;
 pub(crate) mod places;
 pub(crate) mod reference;
@@ -12,6 +13,7 @@ pub(crate) mod stations;
 pub(crate) mod today;
 pub(crate) mod weather;
 pub(crate) mod weather_file;
+pub(crate) mod week;
 pub(crate) mod working;
 pub(crate) mod year;
 

@@ -1,6 +1,8 @@
 //! The steps of a controller in the order of the work, and the next sensible one.
 
+use chrono::NaiveDate;
 use upland_core::budget::BudgetError;
+use upland_core::schedule::{Severity, detect};
 use uuid::Uuid;
 
 use super::desk::{Desk, Missing};
@@ -14,6 +16,7 @@ pub(crate) enum Step {
     Stations,
     Weather,
     Year,
+    Week,
     DoorCard,
 }
 
@@ -43,7 +46,8 @@ pub(crate) struct Spine {
 }
 
 impl Step {
-    const ALL: [Self; 6] = [Self::Place, Self::Controller, Self::Stations, Self::Weather, Self::Year, Self::DoorCard];
+    const ALL: [Self; 7] =
+        [Self::Place, Self::Controller, Self::Stations, Self::Weather, Self::Year, Self::Week, Self::DoorCard];
 
     fn href(self, place: Uuid, controller: Uuid) -> String {
         match self {
@@ -52,6 +56,7 @@ impl Step {
             Self::Controller => format!("/controllers/{controller}"),
             Self::Stations => format!("/controllers/{controller}/stations"),
             Self::Year => format!("/controllers/{controller}/year"),
+            Self::Week => format!("/controllers/{controller}/week"),
             Self::DoorCard => format!("/controllers/{controller}/door-card"),
         }
     }
@@ -63,6 +68,7 @@ impl Step {
             Self::Stations => "step-stations",
             Self::Weather => "step-weather",
             Self::Year => "step-year",
+            Self::Week => "step-week",
             Self::DoorCard => "step-door-card",
         })
     }
@@ -81,9 +87,26 @@ impl Step {
                 Err(Missing::Budget(BudgetError::NoDemand(_) | BudgetError::NoDemandInBaseMonth(..))) => "fault",
                 Err(_) => "todo",
             },
+            Self::Week if desk.controller().stations.is_empty() => "todo",
+            Self::Week => week_state(desk),
             Self::DoorCard if budget.is_ok() => "done",
             Self::DoorCard => "todo",
         }
+    }
+}
+
+/// Of the week: a fault or a broken rule, something worth knowing, nothing set yet, or done.
+fn week_state(desk: &Desk) -> &'static str {
+    if desk.controller().programs.iter().all(|p| p.schedule.is_idle()) {
+        return "todo";
+    }
+    // Which week it is does not matter: rules and programs are the same in all of them.
+    let situation = desk.situation(NaiveDate::default());
+    let worst = detect(&situation, desk.controller()).iter().map(|f| f.severity).min();
+    match worst {
+        Some(Severity::Fault | Severity::Rule) => "fault",
+        Some(Severity::Note) => "part",
+        None => "done",
     }
 }
 
@@ -122,6 +145,7 @@ impl Spine {
                     Step::Stations => "next-stations",
                     Step::Weather => "next-weather",
                     Step::Year => "next-year",
+                    Step::Week => "next-week",
                     _ => "next-door-card",
                 }),
             });

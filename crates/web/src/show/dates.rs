@@ -1,4 +1,5 @@
-use chrono::{Datelike, NaiveDate};
+use chrono::{Datelike, NaiveDate, NaiveDateTime, Weekday};
+use upland_core::controller::Days;
 use upland_core::quantity::MonthOfYear;
 
 use crate::words::Words;
@@ -41,6 +42,32 @@ pub(crate) fn date_long(date: NaiveDate) -> String {
 
 /// Thursday.
 pub(crate) fn weekday(date: NaiveDate) -> String {
+    day_long(date.weekday())
+}
+
+/// Mon.
+pub(crate) fn day_short(day: Weekday) -> String {
+    const DAYS: [&str; 7] = ["wd-1", "wd-2", "wd-3", "wd-4", "wd-5", "wd-6", "wd-7"];
+    Words.t(DAYS[day.num_days_from_monday() as usize])
+}
+
+/// M: the letter of a day's toggle.
+pub(crate) fn day_letter(day: Weekday) -> String {
+    day_short(day).chars().take(1).collect()
+}
+
+/// Monday.
+pub(crate) fn day_long(day: Weekday) -> String {
     const DAYS: [&str; 7] = ["day-1", "day-2", "day-3", "day-4", "day-5", "day-6", "day-7"];
-    Words.t(DAYS[date.weekday().num_days_from_monday() as usize])
+    Words.t(DAYS[day.num_days_from_monday() as usize])
+}
+
+/// Mon, Wed, Fri.
+pub(crate) fn day_list(days: Days) -> String {
+    days.iter().map(day_short).collect::<Vec<_>>().join(", ")
+}
+
+/// 07:49.
+pub(crate) fn clock(time: NaiveDateTime) -> String {
+    time.format("%H:%M").to_string()
 }

@@ -4,6 +4,8 @@ mod dates;
 mod number;
 mod units;
 
-pub(crate) use dates::{date_long, date_short, month_long, month_of, month_short, weekday};
+pub(crate) use dates::{
+    clock, date_long, date_short, day_letter, day_list, day_long, day_short, month_long, month_of, month_short, weekday,
+};
 pub(crate) use number::{Fixed, number, percent, signed};
 pub(crate) use units::{Measure, Units};

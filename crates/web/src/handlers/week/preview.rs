@@ -1,0 +1,37 @@
+use actix_web::web;
+use uuid::Uuid;
+
+use super::{decide, letter_of, level_of};
+use crate::app::App;
+use crate::error::Page;
+use crate::form::Form;
+use crate::guard::posted::Posted;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::pages::desk::{Desk, monday};
+use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
+use crate::words::Words;
+
+/// What a start in hand would run. Nothing is saved.
+pub(crate) async fn preview(
+    app: web::Data<App>,
+    user: SignedIn,
+    id: web::Path<Uuid>,
+    Posted(mut form): Posted,
+) -> Page {
+    let desk = Desk::load(&user.account, *id).await?;
+    let now = app.clock.local(desk.at.zone);
+    let mut controller = desk.controller().clone();
+    decide(&mut form, &mut controller, &desk.situation(monday(now.date())), true);
+    let week = WeekView::of(WeekInput {
+        desk: &desk,
+        controller: &controller,
+        now,
+        open: letter_of(&form),
+        level: level_of(&form),
+        settled: false,
+        units: user.units,
+        form: Form::default(),
+    });
+    page(&WeekLiveTemplate { w: Words, token: user.token, week })
+}

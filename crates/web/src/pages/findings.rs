@@ -1,0 +1,289 @@
+//! The words of findings and repairs.
+
+use upland_core::controller::{Controller, DayMode, ProgramLetter};
+use upland_core::schedule::{Code, Finding, Repair, Severity, Stake, What};
+
+use crate::charts::{severity_word, volume_text, volume_unit};
+use crate::show::{Measure, Units, clock, date_short, day_list, day_long, day_short, month_long, number};
+use crate::words::Words;
+
+/// A finding in words.
+#[derive(Debug, Clone)]
+pub(crate) struct FindingView {
+    pub(crate) number: usize,
+    pub(crate) kind: &'static str,
+    pub(crate) title: String,
+    pub(crate) fact: String,
+    pub(crate) stake_label: String,
+    pub(crate) stake: String,
+    pub(crate) repair: String,
+    /// What names the finding in a form.
+    pub(crate) key: String,
+    pub(crate) why: String,
+}
+
+/// The key of a finding in a form: its code, program and station.
+pub(crate) fn finding_key(finding: &Finding) -> String {
+    let letter = finding.letter.map_or('-', ProgramLetter::get);
+    let start = match finding.what {
+        What::Start(start) => start.to_string(),
+        _ => String::new(),
+    };
+    format!("{}.{letter}.{}.{start}", code_word(finding.code), finding.station.unwrap_or(0))
+}
+
+/// The word of a code, as files and addresses write it.
+pub(crate) const fn code_word(code: Code) -> &'static str {
+    match code {
+        Code::SecondStart => "second_start",
+        Code::TwoWaysOfSoak => "two_ways_of_soak",
+        Code::InTwoPrograms => "in_two_programs",
+        Code::NotScheduled => "not_scheduled",
+        Code::GhostProgram => "ghost_program",
+        Code::NoMinutes => "no_minutes",
+        Code::RunsOff => "runs_off",
+        Code::TooFewStarts => "too_few_starts",
+        Code::DaysAndMinutes => "days_and_minutes",
+        Code::FightsSensor => "fights_sensor",
+        Code::ForbiddenDay => "forbidden_day",
+        Code::ForbiddenHour => "forbidden_hour",
+        Code::LateAtHighest => "late_at_highest",
+        Code::Waits => "waits",
+        Code::OddNeighbours => "odd_neighbours",
+        Code::NeighbouringDays => "neighbouring_days",
+    }
+}
+
+/// The views of findings, in their order.
+pub(crate) fn finding_views(c: &Controller, findings: &[Finding], authority: &str, units: Units) -> Vec<FindingView> {
+    (1..).zip(findings).map(|(number, f)| view(number, c, f, authority, units)).collect()
+}
+
+/// How many of which kind, in a line.
+pub(crate) fn counts(findings: &[Finding]) -> String {
+    let w = Words;
+    let count = |s| findings.iter().filter(|f| f.severity == s).count();
+    [(Severity::Fault, "count-faults"), (Severity::Rule, "count-rules"), (Severity::Note, "count-notes")]
+        .into_iter()
+        .filter(|(s, _)| count(*s) > 0)
+        .map(|(s, key)| w.count(key, count(s)))
+        .collect::<Vec<_>>()
+        .join(", ")
+}
+
+fn view(number: usize, c: &Controller, f: &Finding, authority: &str, units: Units) -> FindingView {
+    let w = Words;
+    let (title, fact) = title_and_fact(c, f, units);
+    let (stake_label, stake) = match f.stake {
+        Stake::VolumeM3(v) if v < 0.0 => {
+            (w.t("at-stake"), w.t2("stake-missing", volume_text(units)(-v), volume_unit(units)))
+        }
+        Stake::VolumeM3(v) => (w.t("at-stake"), w.t2("stake-volume", volume_text(units)(v), volume_unit(units))),
+        Stake::DepthMm(d) if f.code == Code::RunsOff => {
+            (w.t("at-stake"), w.t1("stake-runoff", Measure::Depth.show(d, units)))
+        }
+        Stake::DepthMm(d) => (w.t("at-stake"), w.t1("stake-depth", Measure::Depth.show(d.abs(), units))),
+        Stake::Rule if authority.is_empty() => (w.t("rule"), w.t("rule-of-the-place")),
+        Stake::Rule => (w.t("rule"), w.t1("rule-of", authority)),
+        Stake::None => (w.t("note"), w.t(note_key(f.code))),
+    };
+    FindingView {
+        number,
+        kind: severity_word(f.severity),
+        title,
+        fact,
+        stake_label,
+        stake,
+        repair: f.repair.as_ref().map_or_else(String::new, |r| repair_words(c, r)),
+        key: finding_key(f),
+        why: w.t(why_key(f.code)),
+    }
+}
+
+const fn note_key(code: Code) -> &'static str {
+    match code {
+        Code::Waits => "note-waits",
+        Code::OddNeighbours | Code::NeighbouringDays => "note-neighbours",
+        Code::GhostProgram => "note-ghost",
+        Code::NotScheduled => "note-not-scheduled",
+        Code::FightsSensor => "note-sensor",
+        Code::TwoWaysOfSoak => "note-two-ways",
+        _ => "note-plain",
+    }
+}
+
+/// How a finding is found, in a sentence: its working.
+const fn why_key(code: Code) -> &'static str {
+    match code {
+        Code::SecondStart => "found-second-start",
+        Code::TwoWaysOfSoak => "found-two-ways",
+        Code::InTwoPrograms => "found-two-programs",
+        Code::NotScheduled => "found-not-scheduled",
+        Code::GhostProgram => "found-ghost",
+        Code::NoMinutes => "found-no-minutes",
+        Code::RunsOff => "found-runs-off",
+        Code::TooFewStarts => "found-too-few",
+        Code::DaysAndMinutes => "found-days-minutes",
+        Code::FightsSensor => "found-fights",
+        Code::ForbiddenDay => "found-day",
+        Code::ForbiddenHour => "found-hour",
+        Code::LateAtHighest => "found-late",
+        Code::Waits => "found-waits",
+        Code::OddNeighbours => "found-odd",
+        Code::NeighbouringDays => "found-neighbours",
+    }
+}
+
+fn station_name(c: &Controller, number: Option<u8>) -> String {
+    number.and_then(|n| c.station(n)).map_or_else(String::new, |s| s.name.clone())
+}
+
+fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String) {
+    let w = Words;
+    let letter = f.letter.map_or_else(String::new, |l| l.get().to_string());
+    let station = station_name(c, f.station);
+    match (f.code, &f.what) {
+        (Code::SecondStart, What::Start(start)) => {
+            (w.t1("f-second-start", &letter), w.t1("f-second-start-more", start.to_string()))
+        }
+        (Code::TwoWaysOfSoak, _) => (w.t1("f-two-ways", &letter), w.t("f-two-ways-more")),
+        (Code::InTwoPrograms, What::Second(second)) => {
+            (w.t1("f-two-programs", &station), w.t2("f-two-programs-more", &letter, second.get().to_string()))
+        }
+        (Code::NotScheduled, _) => (w.t1("f-not-scheduled", &letter), w.t("f-not-scheduled-more")),
+        (Code::GhostProgram, _) => (w.t1("f-ghost", &letter), w.t("f-ghost-more")),
+        (Code::NoMinutes, _) => (w.t1("f-no-minutes", &station), w.t1("f-no-minutes-more", &letter)),
+        (Code::RunsOff, What::Runoff { run, longest, .. }) => {
+            (w.t1("f-runs-off", &station), w.t2("f-runs-off-more", number(run.minutes(), 0), number(*longest, 1)))
+        }
+        (Code::TooFewStarts, What::Starts { there, needed }) => {
+            (w.t1("f-too-few", &letter), w.t2("f-too-few-more", there.to_string(), needed.to_string()))
+        }
+        (Code::DaysAndMinutes, What::Waterings { scheduled, meant }) => {
+            let tenths = usize::from(scheduled.fract() != 0.0);
+            (
+                w.t2("f-days-minutes", &letter, number(*scheduled, tenths)),
+                w.t1("f-days-minutes-more", meant.to_string()),
+            )
+        }
+        (Code::FightsSensor, _) => (w.t1("f-fights", &letter), w.t("f-fights-more")),
+        (Code::ForbiddenDay, What::ClosedDays(days)) => (w.t2("f-day", &letter, day_list(*days)), w.t("f-day-more")),
+        (Code::ForbiddenDay, What::ClosedDate(date)) => (w.t2("f-day", &letter, date_short(*date)), w.t("f-date-more")),
+        (Code::ForbiddenHour, What::Hours { from, ends, .. }) => {
+            (w.t2("f-hour", &letter, clock(*from)), w.t1("f-hour-more", clock(*ends)))
+        }
+        (Code::LateAtHighest, What::Hours { from, ends, ends_now, month }) => {
+            let month = month.map_or_else(String::new, month_long);
+            let now = ends_now.map_or_else(String::new, clock);
+            (
+                w.with("f-late", &[("month", &month), ("program", &letter), ("end", &clock(*ends))]),
+                w.with("f-late-more", &[("now", &now), ("from", &clock(*from)), ("month", &month)]),
+            )
+        }
+        (Code::Waits, What::WaitsFor { other, minutes, planned, begins }) => (
+            w.t2("f-waits", &letter, other.get().to_string()),
+            w.with(
+                "f-waits-more",
+                &[("begins", &clock(*begins)), ("planned", &planned.to_string()), ("minutes", &minutes.to_string())],
+            ),
+        ),
+        (Code::OddNeighbours, _) => (w.t1("f-odd", &letter), w.t("f-odd-more")),
+        (Code::NeighbouringDays, What::SideBySide(a, b)) => {
+            (w.t1("f-neighbours", &letter), w.t2("f-neighbours-more", day_long(*a), day_long(*b)))
+        }
+        _ => (code_word(f.code).to_owned(), Measure::Depth.show(0.0, units)),
+    }
+}
+
+/// What a repair does, as its button says it.
+pub(crate) fn repair_words(c: &Controller, repair: &Repair) -> String {
+    let w = Words;
+    let name = |n: u8| station_name(c, Some(n));
+    match repair {
+        Repair::RemoveStart(_, start) => w.t1("r-remove-start", start.to_string()),
+        Repair::MoveStart { letter, to, .. } => w.t2("r-move-start", letter.get().to_string(), to.to_string()),
+        Repair::SetDays(letter, DayMode::Weekdays(to)) => {
+            let from = match c.program(*letter).map(|p| p.schedule.days) {
+                Some(DayMode::Weekdays(from)) => from,
+                _ => upland_core::controller::Days::NONE,
+            };
+            let gone = from.and(to.complement());
+            let added = to.and(from.complement());
+            if added.is_empty() && !gone.is_empty() {
+                w.t2("r-take-off", day_list(gone), letter.get().to_string())
+            } else {
+                w.t2("r-set-days", letter.get().to_string(), day_list(*to))
+            }
+        }
+        Repair::SetDays(letter, DayMode::Odd) => w.t1("r-odd", letter.get().to_string()),
+        Repair::SetDays(letter, DayMode::Even) => w.t1("r-even", letter.get().to_string()),
+        Repair::SetDays(letter, DayMode::Every { days, .. }) => {
+            w.t2("r-every", letter.get().to_string(), days.to_string())
+        }
+        Repair::NeverOn(letter, days) => w.t2("r-never", letter.get().to_string(), day_list(*days)),
+        Repair::SetCycle(station, cycle) => w.with(
+            "r-cycle",
+            &[
+                ("station", &name(*station)),
+                ("cycle", &number(cycle.cycle.minutes(), 0)),
+                ("soak", &number(cycle.soak.minutes(), 0)),
+            ],
+        ),
+        Repair::Divide(letter, starts) => w.t2("r-divide", letter.get().to_string(), starts.len().to_string()),
+        Repair::WholeStart(letter, start) => w.t2("r-whole", letter.get().to_string(), start.to_string()),
+        Repair::ClearSchedule(letter) => w.t1("r-clear", letter.get().to_string()),
+        Repair::TakeProposal(letter, _) => w.t1("r-proposal", letter.get().to_string()),
+        Repair::WorkOutMinutes(station, run) => w.t2("r-minutes", name(*station), number(run.minutes(), 0)),
+        Repair::LeaveProgram(station, letter) => w.t2("r-leave", name(*station), letter.get().to_string()),
+        Repair::MinutesFor(letter, waterings) => w.t2("r-minutes-for", letter.get().to_string(), waterings.to_string()),
+        Repair::FreePercent(letter) => w.t1("r-free", letter.get().to_string()),
+    }
+}
+
+/// A finding for a file: code, severity, message and repair, in words.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct FindingWords {
+    /// Code.
+    pub code: &'static str,
+    /// `fault`, `rule` or `note`.
+    pub severity: &'static str,
+    /// What is wrong.
+    pub message: String,
+    /// What is at stake.
+    pub stake: String,
+    /// The repair; empty where there is none.
+    pub repair: String,
+}
+
+/// The findings of a controller in words, in metric units, for the command line.
+#[must_use]
+pub fn words_of_findings(c: &Controller, findings: &[Finding], authority: &str) -> Vec<FindingWords> {
+    let views = finding_views(c, findings, authority, Units::Metric);
+    views
+        .into_iter()
+        .zip(findings)
+        .map(|(v, f)| FindingWords {
+            code: code_word(f.code),
+            severity: v.kind,
+            message: format!("{}. {}", v.title, v.fact),
+            stake: format!("{}: {}", v.stake_label, v.stake),
+            repair: v.repair,
+        })
+        .collect()
+}
+
+/// The days of a mode in words, never-water days counted in.
+pub(crate) fn mode_words(mode: DayMode, never: upland_core::controller::Days) -> String {
+    let w = Words;
+    let days = match mode {
+        DayMode::Weekdays(days) => day_list(days),
+        DayMode::Odd => w.t("mode-odd"),
+        DayMode::Even => w.t("mode-even"),
+        DayMode::Every { days, next } => w.t2("mode-every", days.to_string(), date_short(next)),
+    };
+    if never.is_empty() {
+        days
+    } else {
+        w.t2("mode-never", days, never.iter().map(day_short).collect::<Vec<_>>().join(", "))
+    }
+}
