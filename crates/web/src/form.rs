@@ -33,6 +33,11 @@ impl Form {
         self.get(field) == value
     }
 
+    /// Whether a box of a group is ticked: the group's name and the box's number make its field.
+    pub(crate) fn is_ticked(&self, group: impl std::fmt::Display, number: impl std::fmt::Display) -> bool {
+        !self.get(&format!("{group}{number}")).is_empty()
+    }
+
     pub(crate) fn set(&mut self, field: &str, value: impl Into<String>) {
         self.values.insert(field.to_owned(), value.into());
     }

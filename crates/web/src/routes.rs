@@ -8,7 +8,8 @@ use crate::error::PageError;
 use crate::guard::posted::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    controllers, door_card, health, places, reference, sign_in, stations, today, undo, units, weather, week, year,
+    controllers, door_card, found, health, places, reference, rules, sign_in, stations, today, undo, units, weather,
+    week, year,
 };
 
 pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<DatabaseSessions>) {
@@ -45,6 +46,11 @@ fn pages(config: &mut ServiceConfig) {
         .route("/places/new", get().to(places::new::new))
         .service(
             resource("/places/{place}").route(get().to(places::edit::edit)).route(post().to(places::update::update)),
+        )
+        .service(
+            resource("/places/{place}/rules")
+                .route(get().to(rules::edit::edit))
+                .route(post().to(rules::update::update)),
         )
         .route("/places/{place}/controllers/new", get().to(controllers::new::new))
         .route("/places/{place}/controllers", post().to(controllers::create::create))
@@ -92,6 +98,12 @@ fn a_controller(config: &mut ServiceConfig) {
         .route("/controllers/{controller}/year/preview", post().to(year::preview::preview))
         .route("/controllers/{controller}/year/month", post().to(year::month::save))
         .route("/controllers/{controller}/year/program", post().to(year::program::save))
+        .service(
+            resource("/controllers/{controller}/as-found")
+                .route(get().to(found::show::show))
+                .route(post().to(found::save::save)),
+        )
+        .route("/controllers/{controller}/as-found/look", post().to(found::look::look))
         .route("/controllers/{controller}/week", get().to(week::show::show))
         .route("/controllers/{controller}/week/preview", post().to(week::preview::preview))
         .route("/controllers/{controller}/week/change", post().to(week::change::change))

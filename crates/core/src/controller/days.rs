@@ -142,6 +142,14 @@ impl StartTime {
         (hour < 24 && minute < 60).then_some(Self(hour * 60 + minute))
     }
 
+    /// The minute that a time of day falls in.
+    #[must_use]
+    pub fn of(time: NaiveTime) -> Self {
+        use chrono::Timelike;
+        // An hour under 24 and a minute under 60.
+        Self((time.hour() * 60 + time.minute()) as u16)
+    }
+
     /// Minutes from midnight.
     #[must_use]
     pub const fn minute_of_day(self) -> u16 {

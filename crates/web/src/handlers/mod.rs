@@ -3,9 +3,12 @@
 pub(crate) mod conflicts;
 pub(crate) mod controllers;
 pub(crate) mod door_card;
+pub(crate) mod found;
+pub(crate) mod frame;
 pub(crate) mod health;
 pub(crate) mod places;
 pub(crate) mod reference;
+pub(crate) mod rules;
 pub(crate) mod saving;
 pub(crate) mod sign_in;
 pub(crate) mod stations;

@@ -1,0 +1,6 @@
+pub(crate) mod look;
+pub(crate) mod save;
+pub(crate) mod show;
+
+/// How many earlier panels a page lists.
+const RECORDS: i64 = 60;

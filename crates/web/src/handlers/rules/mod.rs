@@ -1,0 +1,34 @@
+pub(crate) mod edit;
+pub(crate) mod update;
+
+use upland_store::{PlaceRecord, Versioned};
+
+use crate::app::App;
+use crate::error::PageError;
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::pages::rules_form::{RulesFormTemplate, day_fields, hour_fields, kinds, rules_line};
+use crate::pages::shell::{Shell, View};
+use crate::words::Words;
+
+async fn form_page(
+    app: &App,
+    user: &SignedIn,
+    place: &Versioned<PlaceRecord>,
+    form: Form,
+) -> Result<RulesFormTemplate, PageError> {
+    let path = format!("/places/{}/rules", place.id);
+    Ok(RulesFormTemplate {
+        shell: Shell::of(app, user, View::Places, "form", Words.t("rules-title"), &path).await?,
+        form,
+        place: place.value.name.clone(),
+        place_href: format!("/places/{}", place.id),
+        house_number: place.value.house_number.clone(),
+        kinds: kinds(),
+        days: day_fields(),
+        hours: hour_fields(),
+        digits: (0..10).map(|d| (d.to_string(), format!("d{d}_"))).collect(),
+        here: rules_line(&place.value.rules, &place.value.house_number),
+        post_to: path,
+    })
+}

@@ -1,0 +1,391 @@
+//! As found: the panel written down before anything is changed, and what is wrong with it.
+
+mod form;
+mod words;
+
+use chrono::NaiveDateTime;
+use upland_core::controller::{Capability, Controller, PercentScope, ProgramLetter};
+use upland_core::found::{Panel, SensorSwitch, Switch, panel_findings, panel_water};
+use upland_core::quantity::RunTime;
+use upland_formats::site::{FieldDoc, PanelDoc};
+use upland_store::{FieldKind, FieldRecord};
+
+use super::Choice;
+use super::desk::{Desk, monday};
+use super::shell::Shell;
+use super::spine::Spine;
+use crate::charts::{Ledger, LedgerValue, Strip, volume_text, volume_unit};
+use crate::form::Form;
+use crate::handlers::frame::Frame;
+use crate::show::{
+    Measure, Units, date_long, date_short, day_letter, day_long, day_short, month_long, month_of, number,
+};
+use crate::words::Words;
+
+pub(crate) use form::{empty, read};
+pub(crate) use words::FoundView;
+
+#[derive(askama::Template)]
+#[template(path = "found.html")]
+pub(crate) struct FoundTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) strip: Option<[Strip; 2]>,
+    pub(crate) href: String,
+    pub(crate) form: Form,
+    pub(crate) parts: PanelParts,
+    pub(crate) live: PanelLive,
+    /// A panel of an earlier day is only looked at.
+    pub(crate) earlier: Option<EarlierPanel>,
+    pub(crate) records: Vec<RecordLink>,
+}
+
+#[derive(askama::Template)]
+#[template(path = "found_live.html")]
+pub(crate) struct FoundLiveTemplate {
+    pub(crate) w: Words,
+    pub(crate) live: PanelLive,
+}
+
+/// A station's line of the form.
+#[derive(Debug, Clone)]
+pub(crate) struct StationPart {
+    pub(crate) number: u8,
+    pub(crate) name: String,
+    pub(crate) field: String,
+    /// Letter and field of each program.
+    pub(crate) programs: Vec<(String, String)>,
+}
+
+/// A program's part of the form.
+#[derive(Debug, Clone)]
+pub(crate) struct ProgramPart {
+    pub(crate) letter: String,
+    pub(crate) mode: String,
+    /// Field, letter, name.
+    pub(crate) days: Vec<(String, String, String)>,
+    pub(crate) starts: Vec<(String, String)>,
+    pub(crate) every: String,
+    pub(crate) next: String,
+    pub(crate) percent: String,
+    pub(crate) has_percent: bool,
+}
+
+/// The parts of the form that hang on the panel.
+#[derive(Debug, Clone)]
+pub(crate) struct PanelParts {
+    pub(crate) weekdays: Vec<Choice>,
+    pub(crate) stations: Vec<StationPart>,
+    pub(crate) programs: Vec<ProgramPart>,
+    pub(crate) modes: Vec<(&'static str, String)>,
+    pub(crate) one_percent: bool,
+    pub(crate) percent_step: u16,
+    pub(crate) percent_ends: [u16; 2],
+    pub(crate) sensors: Vec<(&'static str, String)>,
+    pub(crate) switches: Vec<(&'static str, String)>,
+}
+
+/// Water of a station in words.
+#[derive(Debug, Clone)]
+pub(crate) struct WaterLine {
+    pub(crate) name: String,
+    pub(crate) found: String,
+    pub(crate) need: String,
+}
+
+/// What changes while the panel is written down.
+#[derive(Debug, Clone)]
+pub(crate) struct PanelLive {
+    pub(crate) ledger: Ledger,
+    pub(crate) clock: String,
+    pub(crate) minutes: String,
+    pub(crate) programs: Vec<(String, String)>,
+    pub(crate) switches: String,
+    pub(crate) findings: Vec<FoundView>,
+    pub(crate) findings_title: String,
+    pub(crate) water: Vec<WaterLine>,
+    pub(crate) water_total: String,
+    pub(crate) month: String,
+    pub(crate) unit: &'static str,
+}
+
+/// A panel of an earlier day.
+#[derive(Debug, Clone)]
+pub(crate) struct EarlierPanel {
+    pub(crate) head: String,
+    pub(crate) stations: Vec<(String, String, String)>,
+    pub(crate) note: String,
+}
+
+/// A link to a record.
+#[derive(Debug, Clone)]
+pub(crate) struct RecordLink {
+    pub(crate) href: String,
+    pub(crate) label: String,
+    pub(crate) more: String,
+}
+
+/// The panel of a record, if it is one.
+pub(crate) fn panel_of(record: &FieldRecord) -> Option<Panel> {
+    if record.kind != FieldKind::Found {
+        return None;
+    }
+    match serde_json::from_value(record.document.clone()).ok()? {
+        FieldDoc::Found(doc) => Panel::try_from(&doc).ok(),
+        _ => None,
+    }
+}
+
+/// The document of a panel.
+pub(crate) fn document_of(panel: &Panel) -> Option<serde_json::Value> {
+    serde_json::to_value(FieldDoc::Found(PanelDoc::from(panel))).ok()
+}
+
+impl PanelParts {
+    pub(crate) fn of(controller: &Controller) -> Self {
+        let w = Words;
+        let k = &controller.capability;
+        let days: Vec<_> = upland_core::controller::Days::WEEK.into_iter().enumerate().collect();
+        let mut weekdays = vec![Choice::new("", w.t("found-not-shown"))];
+        weekdays.extend(days.iter().map(|(i, d)| Choice::new(i.to_string(), day_long(*d))));
+        let one_percent = k.percent_scope == PercentScope::AllPrograms;
+        let mut modes = vec![("weekdays", w.t("found-days"))];
+        if k.day_modes.odd_even {
+            modes.extend([("odd", w.t("found-odd")), ("even", w.t("found-even"))]);
+        }
+        if k.day_modes.every_max > 0 {
+            modes.push(("every", w.t("found-every")));
+        }
+        Self {
+            weekdays,
+            stations: (1..=k.stations)
+                .map(|n| StationPart {
+                    number: n,
+                    name: controller.station(n).map_or_else(|| w.t("found-unused"), |s| s.name.clone()),
+                    field: format!("m{n}"),
+                    programs: form::letters(k).map(|l| (l.get().to_string(), format!("p{n}{}", l.get()))).collect(),
+                })
+                .collect(),
+            programs: form::letters(k)
+                .map(|letter| {
+                    let l = letter.get();
+                    ProgramPart {
+                        letter: l.to_string(),
+                        mode: format!("mode{l}"),
+                        days: days.iter().map(|(i, d)| (format!("on{l}{i}"), day_letter(*d), day_long(*d))).collect(),
+                        starts: (0..k.starts)
+                            .map(|i| (format!("start{l}{i}"), w.t1("week-start-n", (i + 1).to_string())))
+                            .collect(),
+                        every: format!("every{l}"),
+                        next: format!("next{l}"),
+                        percent: form::percent_field(k, letter),
+                        has_percent: !one_percent,
+                    }
+                })
+                .collect(),
+            modes,
+            one_percent,
+            percent_step: k.percent_step.get(),
+            percent_ends: [k.percent_min.get(), k.percent_max.get()],
+            sensors: vec![
+                ("none", w.t("found-sensor-none")),
+                ("active", w.t("found-sensor-active")),
+                ("bypassed", w.t("found-sensor-bypassed")),
+            ],
+            switches: vec![("on", w.t("found-on")), ("off", w.t("found-off"))],
+        }
+    }
+}
+
+impl PanelLive {
+    /// What a panel says as far as it is written down; `form` tells which values are there.
+    pub(crate) fn of(desk: &Desk, panel: &Panel, form: &Form, units: Units) -> Self {
+        let w = Words;
+        let known = desk.controller();
+        let situation = desk.situation(monday(panel.seen_at.date()));
+        let budget = desk.budget().ok();
+        let clock_is_there = !form.get("clock_time").is_empty();
+        let findings: Vec<_> = panel_findings(panel, known, &situation, budget.as_ref())
+            .into_iter()
+            .filter(|f| clock_is_there || !f.is_clock())
+            .collect();
+        let water = panel_water(panel, known, &situation, budget.as_ref());
+        let lines = water
+            .iter()
+            .map(|s| WaterLine {
+                name: known.station(s.number).map_or_else(|| s.number.to_string(), |k| k.name.clone()),
+                found: Measure::Depth.figure(s.found_mm, units),
+                need: s.need_mm.map_or_else(|| "·".to_owned(), |mm| Measure::Depth.figure(mm, units)),
+            })
+            .collect();
+        let sum = |of: fn(&upland_core::found::FoundWater) -> Option<f64>| water.iter().filter_map(of).sum::<f64>();
+        let text = volume_text(units);
+        Self {
+            ledger: Ledger::draw(&ledger(&known.capability, form)),
+            clock: clock_line(panel, form),
+            minutes: panel.stations.iter().map(|s| minutes(s.minutes)).collect::<Vec<_>>().join(" "),
+            programs: panel
+                .programs
+                .iter()
+                .map(|p| (p.letter.get().to_string(), words::program_line(p.days, &p.starts, p.percent.get())))
+                .collect(),
+            switches: switch_line(panel),
+            findings_title: w.count("found-findings", findings.len()),
+            findings: words::views(&findings, known, units),
+            water: lines,
+            water_total: w.with(
+                "found-water-total",
+                &[
+                    ("found", &text(sum(|s| s.found_m3))),
+                    ("need", &text(sum(|s| s.need_m3))),
+                    ("unit", volume_unit(units)),
+                ],
+            ),
+            month: month_long(month_of(panel.seen_at.date())),
+            unit: Measure::Depth.unit(units),
+        }
+    }
+}
+
+/// The values of the panel in its order, written down or not.
+fn ledger(k: &Capability, form: &Form) -> Vec<(String, Vec<LedgerValue>)> {
+    let w = Words;
+    let value = |field: &str, short| LedgerValue { done: !form.get(field).is_empty(), short, current: false };
+    let mut groups = vec![
+        (w.t("found-clock"), vec![value("clock_date", false), value("clock_time", false)]),
+        (w.t("found-minutes"), (1..=k.stations).map(|n| value(&format!("m{n}"), false)).collect()),
+    ];
+    for letter in form::letters(k) {
+        let l = letter.get();
+        let has_days =
+            !form.is(&format!("mode{l}"), "weekdays") || (0..7).any(|d| !form.get(&format!("on{l}{d}")).is_empty());
+        let mut values = vec![LedgerValue { done: has_days, short: false, current: false }];
+        values.extend((0..k.starts).map(|i| value(&format!("start{l}{i}"), i > 0)));
+        groups.push((l.to_string(), values));
+    }
+    groups
+}
+
+fn clock_line(panel: &Panel, form: &Form) -> String {
+    if form.get("clock_time").is_empty() && form.get("clock_date").is_empty() {
+        return String::new();
+    }
+    let weekday = panel.clock.weekday.map(|d| format!("{} ", day_short(d))).unwrap_or_default();
+    format!("{weekday}{}, {}", date_short(panel.clock.date), panel.clock.time)
+}
+
+fn switch_line(panel: &Panel) -> String {
+    let w = Words;
+    let on = w.t(if panel.switch == Switch::Off { "found-off" } else { "found-on" });
+    let sensor = w.t(match panel.sensor {
+        SensorSwitch::None => "found-sensor-none",
+        SensorSwitch::Active => "found-sensor-active",
+        SensorSwitch::Bypassed => "found-sensor-bypassed",
+    });
+    format!("{on}, {sensor}")
+}
+
+fn minutes(run: RunTime) -> String {
+    number(run.minutes(), usize::from(!run.seconds().is_multiple_of(60)))
+}
+
+impl EarlierPanel {
+    pub(crate) fn of(panel: &Panel, record: &FieldRecord, known: &Controller) -> Self {
+        let letters = |l: &[ProgramLetter]| l.iter().map(|l| l.get().to_string()).collect::<Vec<_>>().join(", ");
+        Self {
+            head: Words.with(
+                "found-earlier",
+                &[
+                    ("date", &date_long(panel.seen_at.date())),
+                    ("time", &panel.seen_at.format("%H:%M").to_string()),
+                    ("who", &record.user_name),
+                ],
+            ),
+            stations: panel
+                .stations
+                .iter()
+                .map(|s| {
+                    let name = known.station(s.number).map_or_else(String::new, |k| k.name.clone());
+                    (format!("{} {name}", s.number), minutes(s.minutes), letters(&s.programs))
+                })
+                .collect(),
+            note: panel.note.clone(),
+        }
+    }
+
+    /// A form that holds what an earlier panel held, so that the ledger and lines can be drawn.
+    pub(crate) fn form(panel: &Panel) -> Form {
+        let mut form = Form::default();
+        form.set("clock_date", panel.clock.date.to_string());
+        form.set("clock_time", panel.clock.time.to_string());
+        for s in &panel.stations {
+            form.set(&format!("m{}", s.number), "1");
+        }
+        for p in &panel.programs {
+            let l = p.letter.get();
+            form.set(&format!("mode{l}"), "odd");
+            for (i, start) in p.starts.iter().enumerate() {
+                form.set(&format!("start{l}{i}"), start.to_string());
+            }
+        }
+        form
+    }
+}
+
+/// Links to the panels found before, newest first.
+pub(crate) fn record_links(records: &[FieldRecord], desk: &Desk, href: &str) -> Vec<RecordLink> {
+    let budget = desk.budget().ok();
+    records
+        .iter()
+        .filter_map(|record| {
+            let panel = panel_of(record)?;
+            let situation = desk.situation(monday(panel.seen_at.date()));
+            let count = panel_findings(&panel, desk.controller(), &situation, budget.as_ref()).len();
+            Some(RecordLink {
+                href: format!("{href}?of={}", record.id),
+                label: format!("{} {}", date_long(panel.seen_at.date()), panel.seen_at.format("%H:%M")),
+                more: format!("{}, {}", record.user_name, Words.count("found-findings", count)),
+            })
+        })
+        .collect()
+}
+
+/// The page's address.
+pub(crate) fn found_href(controller: uuid::Uuid) -> String {
+    format!("/controllers/{controller}/as-found")
+}
+
+/// Everything that the page is made from.
+pub(crate) struct FoundPage<'a> {
+    pub(crate) frame: Frame,
+    pub(crate) desk: &'a Desk,
+    pub(crate) form: Form,
+    pub(crate) panel: &'a Panel,
+    pub(crate) earlier: Option<EarlierPanel>,
+    pub(crate) records: &'a [FieldRecord],
+    pub(crate) units: Units,
+}
+
+impl FoundPage<'_> {
+    pub(crate) fn template(self) -> FoundTemplate {
+        let href = found_href(self.desk.controller.id);
+        FoundTemplate {
+            live: PanelLive::of(self.desk, self.panel, &self.form, self.units),
+            parts: PanelParts::of(self.desk.controller()),
+            records: record_links(self.records, self.desk, &href),
+            shell: self.frame.shell,
+            spine: self.frame.spine,
+            strip: self.frame.strip,
+            form: self.form,
+            earlier: self.earlier,
+            href,
+        }
+    }
+}
+
+/// The moment at which a page is shown, for a panel that nothing is written down of yet.
+pub(crate) fn blank(controller: &Controller, now: NaiveDateTime) -> (Form, Panel) {
+    let form = empty(controller, now);
+    let panel = read(&mut form.clone(), &controller.capability, now);
+    (form, panel)
+}

@@ -1,0 +1,96 @@
+//! The words of what is wrong with a panel.
+
+use upland_core::controller::{Controller, DayMode, ProgramLetter};
+use upland_core::found::PanelFinding;
+
+use crate::charts::{volume_text, volume_unit};
+use crate::pages::findings::mode_words;
+use crate::show::{Units, clock, date_long, date_short, day_long, month_long, number, percent};
+use crate::words::Words;
+
+/// A finding on a panel in words.
+#[derive(Debug, Clone)]
+pub(crate) struct FoundView {
+    pub(crate) number: usize,
+    pub(crate) kind: &'static str,
+    pub(crate) title: String,
+    pub(crate) fact: String,
+}
+
+pub(super) fn views(findings: &[PanelFinding], known: &Controller, units: Units) -> Vec<FoundView> {
+    (1..)
+        .zip(findings)
+        .map(|(n, finding)| {
+            let (title, fact) = words(finding, known, units);
+            let kind = match finding {
+                PanelFinding::LeftoverPercent { .. } | PanelFinding::InTwoPrograms { .. } => "note",
+                PanelFinding::Overrun { .. } => "rule",
+                _ => "fault",
+            };
+            FoundView { number: n, kind, title, fact }
+        })
+        .collect()
+}
+
+fn words(finding: &PanelFinding, known: &Controller, units: Units) -> (String, String) {
+    let w = Words;
+    let l = |letter: ProgramLetter| letter.get().to_string();
+    match *finding {
+        PanelFinding::WrongYear { shows, believes } => (
+            believes.map_or_else(|| w.t("af-wrong-year"), |y| w.t1("af-year-is", y.to_string())),
+            w.t1("af-year-more", day_long(shows)),
+        ),
+        PanelFinding::WrongDate { shows } => (w.t1("af-date", date_long(shows)), w.t("af-date-more")),
+        PanelFinding::HourOff { ahead } => {
+            (w.t(if ahead > 0 { "af-hour-ahead" } else { "af-hour-behind" }), w.t("af-hour-more"))
+        }
+        PanelFinding::HalfDayOff => (w.t("af-half-day"), w.t("af-half-day-more")),
+        PanelFinding::ClockOff { ahead } => {
+            let key = if ahead > 0 { "af-clock-ahead" } else { "af-clock-behind" };
+            (w.t1(key, duration(ahead)), w.t("af-clock-more"))
+        }
+        PanelFinding::LeftOff => (w.t("af-off"), w.t("af-off-more")),
+        PanelFinding::SensorBypassed => (w.t("af-bypassed"), w.t("af-bypassed-more")),
+        PanelFinding::SecondStart { letter, start, volume_m3 } => {
+            let water = format!("{}\u{a0}{}", volume_text(units)(volume_m3), volume_unit(units));
+            let more = if volume_m3 > 0.0 {
+                w.t2("af-second-more", start.to_string(), water)
+            } else {
+                w.t1("af-second-plain", start.to_string())
+            };
+            (w.t1("af-second", l(letter)), more)
+        }
+        PanelFinding::LeftoverProgram { letter } => (w.t1("af-leftover", l(letter)), w.t("af-leftover-more")),
+        PanelFinding::LeftoverPercent { letter, found, called, fits } => (
+            w.t2("af-percent", l(letter), percent(found.get())),
+            match fits {
+                Some(month) => w.t2("af-percent-fits", number(called, 0), month_long(month)),
+                None => w.t1("af-percent-more", number(called, 0)),
+            },
+        ),
+        PanelFinding::InTwoPrograms { station } => {
+            let name = known.station(station).map_or_else(|| station.to_string(), |s| s.name.clone());
+            (w.t1("af-two", name), w.t("af-two-more"))
+        }
+        PanelFinding::Overrun { letter, ends } => {
+            (w.t2("af-overrun", l(letter), clock(ends)), w.t1("af-overrun-more", date_short(ends.date())))
+        }
+    }
+}
+
+/// `2 h 5 min`.
+fn duration(minutes: i64) -> String {
+    let (hours, rest) = (minutes.abs() / 60, minutes.abs() % 60);
+    if hours == 0 { format!("{rest}\u{a0}min") } else { format!("{hours}\u{a0}h {rest}\u{a0}min") }
+}
+
+/// Days, starts and percent of a program in a line.
+pub(super) fn program_line(days: DayMode, starts: &[upland_core::controller::StartTime], percent_now: u16) -> String {
+    if starts.is_empty() {
+        return Words.t("found-no-start");
+    }
+    let starts = starts.iter().map(ToString::to_string).collect::<Vec<_>>().join(" ");
+    let days = mode_words(days, upland_core::controller::Days::NONE);
+    let days = if days.is_empty() { Words.t("found-no-days") } else { days };
+    format!("{days}, {starts}, {}", percent(percent_now))
+}
