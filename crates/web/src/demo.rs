@@ -7,12 +7,13 @@ use anyhow::Context;
 use chrono::{NaiveDate, Utc, Weekday};
 use upland_core::climate::normals::MonthNormal;
 use upland_core::controller::{
-    Capability, Controller, DayMode, Days, MonthDial, PercentScope, PercentStorage, Preset, Program, ProgramLetter,
-    Schedule, StartTime, Station,
+    Capability, Contact, Controller, DayMode, Days, MonthDial, PercentScope, PercentStorage, Preset, Program,
+    ProgramLetter, Schedule, StartTime, Station,
 };
 use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
 use upland_core::place::{DayRule, Hours, Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RateMmPerHour, RunTime};
+use upland_core::sensor::{Proof, Sensor, SensorKind};
 use upland_formats::weather::{Assigned, Column, Mapping, Table, Unit, read};
 use upland_store::{Account, Action, ControllerRecord, PlaceRecord, SeriesRecord, Store, Write};
 use uuid::Uuid;
@@ -213,6 +214,7 @@ impl Demo {
             ..named(court, "court")
         };
         c.programs = vec![turf, beds, misted];
+        c.sensors = library_sensors();
         self.controller(place, c).await
     }
 
@@ -283,6 +285,27 @@ fn station(number: u8, name: &str, program: ProgramLetter, plant: Plant, sprinkl
 
 fn sprinkler(kind: SprinklerType, rate: Option<f64>, uniformity: Option<f64>) -> Sprinkler {
     Sprinkler { kind, rate: rate.and_then(|r| RateMmPerHour::new(r).ok()), uniformity }
+}
+
+/// A rain sensor that was seen to work, and a freeze sensor that nobody tested yet.
+fn library_sensors() -> Vec<Sensor> {
+    let on = |y, m, d| NaiveDate::from_ymd_opt(y, m, d);
+    let sensor = |kind, place: &str, battery: &str, proven: Option<Proof>| Sensor {
+        kind,
+        place: place.into(),
+        battery: battery.into(),
+        battery_on: on(2015, 4, 2),
+        contact: Contact::NormallyClosed,
+        jumper_removed: true,
+        input: 1,
+        exempt: vec![7],
+        proven,
+    };
+    let poured = on(2015, 4, 2).map(|on| Proof { on, how: "water poured, program A held".into() });
+    vec![
+        sensor(SensorKind::common_rain(), "Tool-shed post", "CR2032", poured),
+        sensor(SensorKind::common_freeze(), "Cabinet, north wall", "", None),
+    ]
 }
 
 fn named(letter: ProgramLetter, name: &str) -> Program {

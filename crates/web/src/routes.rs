@@ -8,8 +8,8 @@ use crate::error::PageError;
 use crate::guard::posted::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    controllers, door_card, found, health, places, reference, rules, sign_in, stations, today, undo, units, weather,
-    week, year,
+    controllers, dial, door_card, found, health, log, places, reference, round, rules, sensors, sign_in, stations,
+    temporary, today, undo, units, weather, week, why, year,
 };
 
 pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<DatabaseSessions>) {
@@ -40,6 +40,7 @@ fn signing(config: &mut ServiceConfig) {
 fn pages(config: &mut ServiceConfig) {
     config
         .route("/", get().to(today::show))
+        .route("/rounds", get().to(round::list::list))
         .route("/reference", get().to(reference::show))
         .route("/reference/parts", get().to(reference::parts))
         .service(resource("/places").route(get().to(places::list::list)).route(post().to(places::create::create)))
@@ -104,6 +105,32 @@ fn a_controller(config: &mut ServiceConfig) {
                 .route(post().to(found::save::save)),
         )
         .route("/controllers/{controller}/as-found/look", post().to(found::look::look))
+        .service(
+            resource("/controllers/{controller}/sensors")
+                .route(get().to(sensors::show::show))
+                .route(post().to(sensors::save::save)),
+        )
+        .route("/controllers/{controller}/sensors/look", post().to(sensors::look::look))
+        .route("/controllers/{controller}/sensors/remove", post().to(sensors::remove::remove))
+        .service(
+            resource("/controllers/{controller}/temporary")
+                .route(get().to(temporary::show::show))
+                .route(post().to(temporary::add::add)),
+        )
+        .route("/controllers/{controller}/temporary/put-back", post().to(temporary::put_back::put_back))
+        .service(
+            resource("/controllers/{controller}/dial-in")
+                .route(get().to(dial::show::show))
+                .route(post().to(dial::save::save)),
+        )
+        .service(
+            resource("/controllers/{controller}/round")
+                .route(get().to(round::show::show))
+                .route(post().to(round::save::save)),
+        )
+        .route("/controllers/{controller}/round/look", post().to(round::look::look))
+        .route("/controllers/{controller}/why", get().to(why::show))
+        .route("/controllers/{controller}/log", get().to(log::show))
         .route("/controllers/{controller}/week", get().to(week::show::show))
         .route("/controllers/{controller}/week/preview", post().to(week::preview::preview))
         .route("/controllers/{controller}/week/change", post().to(week::change::change))

@@ -32,7 +32,7 @@ impl StationNeed {
         Self {
             plant_coefficient,
             sun_factor,
-            kl: plant_coefficient.0 * sun_factor,
+            kl: station.landscape_coefficient(),
             root_depth_m,
             available_water_mm_per_m,
             depletion_share,

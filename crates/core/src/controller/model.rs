@@ -132,6 +132,12 @@ pub struct Station {
 }
 
 impl Station {
+    /// K_L, the landscape coefficient: that of the plants times that of sun and shade.
+    #[must_use]
+    pub fn landscape_coefficient(&self) -> f64 {
+        self.plant.coefficient().0 * self.sun.factor()
+    }
+
     /// A station as it is before anything is known of it: loam, level, in the open, in program A.
     #[must_use]
     pub fn plain(number: u8, name: &str, plant: Plant, kind: SprinklerType) -> Self {
@@ -439,6 +445,26 @@ impl Controller {
         }
         self.programs.sort_by_key(|p| p.letter);
         self.stations.sort_by_key(|s| s.number);
+        for sensor in &mut self.sensors {
+            let stations = &self.stations;
+            sensor.exempt.retain(|n| stations.iter().any(|s| s.number == *n));
+        }
+    }
+
+    /// Takes a sensor away, its bypass with it.
+    pub fn remove_sensor(&mut self, index: usize) {
+        if index >= self.sensors.len() {
+            return;
+        }
+        self.sensors.remove(index);
+        self.temporaries.retain_mut(|t| match &mut t.kind {
+            TemporaryKind::Bypass { sensor } if usize::from(*sensor) == index => false,
+            TemporaryKind::Bypass { sensor } => {
+                *sensor -= u8::from(usize::from(*sensor) > index);
+                true
+            }
+            _ => true,
+        });
     }
 
     /// Whether the controller can be as it stands.

@@ -54,6 +54,8 @@ impl From<GroundDoc> for Judgement {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct RoundDoc {
+    /// The day, by the calendar of the place.
+    pub on: NaiveDate,
     /// The percent that stood on the panel, by program.
     pub percents: Vec<(char, u16)>,
     /// The stations that were looked at.
@@ -74,11 +76,14 @@ pub struct RoundDoc {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
 pub struct DialledDoc {
+    /// The day, by the calendar of the place.
+    pub on: NaiveDate,
     /// Version of the controller.
     pub version: i32,
-    /// Slots that were set.
-    pub set: u16,
-    /// Slots that could not be set, in words.
+    /// What every slot was set to: its key and its value, so that a later change shows what is to
+    /// be dialled anew.
+    pub values: Vec<(String, String)>,
+    /// Keys of the slots that could not be set.
     pub not_set: Vec<String>,
     /// What the panel says of its next watering; empty where nobody looked.
     pub panel_next: String,

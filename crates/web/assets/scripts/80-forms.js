@@ -19,10 +19,24 @@ function stepField(button) {
   field.dispatchEvent(new Event("change", { bubbles: true }));
 }
 
+/** Puts values into fields of the page's looked-at form, as if they had been typed. */
+function fillFields(fields) {
+  const form = document.querySelector("form.looked");
+  for (const [name, value] of new URLSearchParams(fields)) {
+    const field = form.querySelector(`[name="${CSS.escape(name)}"]`);
+    if (field) {
+      field.value = value;
+      field.dispatchEvent(new Event("change", { bubbles: true }));
+    }
+  }
+}
+
 document.addEventListener("click", (event) => {
-  const button = event.target.closest("button[data-by]");
-  if (button) {
+  const button = event.target.closest("button[data-by], button[data-fill]");
+  if (button && button.dataset.by) {
     stepField(button);
+  } else if (button) {
+    fillFields(button.dataset.fill);
   }
 });
 

@@ -135,3 +135,259 @@ af-two = { $a } is in two programs
 af-two-more = It is watered by both.
 af-overrun = { $a } runs until { $b }
 af-overrun-more = Into hours that are closed, as on { $a }.
+
+# Everything temporary.
+temp-title = Temporary
+temp-link = Temporary
+temp-sub = Everything set for a while has a reason and an end
+temp-none = Nothing is set for a while.
+temp-new = Set for a while
+temp-kind = What
+temp-kind-percent = another percent
+temp-kind-delay = a rain delay, up to { $a } days
+temp-kind-bypass = a sensor bypassed
+temp-kind-off = the controller Off
+temp-all-programs = all programs
+temp-sensor = Sensor
+temp-sensor-hint = A bypass does not stop an ET sensor from changing the percent.
+temp-since = First day
+temp-until = Last day
+temp-until-hint = From the next day on, putting it back is due on Today.
+temp-reason = Reason
+temp-reason-hint = Up to 60 characters: it stands in the log.
+temp-off-hint = Off ignores everything and keeps the programs. A controller left Off is a classic fault.
+temp-set = Set it
+temp-percent-bad = Allowed: { $min } to { $max } %, in steps of { $step }.
+temp-needs-end = When does it end? A date, as in 2026-06-11.
+temp-needs-reason = Why? 1 to 60 characters.
+temp-order = It ends before it begins.
+temp-delay-long = This panel’s rain delay has up to { $a } days.
+temp-cannot = That cannot be set: { $a }.
+temp-percent-all = all programs at { $a }
+temp-percent = program { $a } at { $b }
+temp-delay = rain delay
+temp-bypass = bypassed: { $a }
+temp-off = the controller is Off
+temp-span = { $a } to { $b }
+temp-over = { $a } to { $b }: over, and due to be put back
+temp-reason-line = { $a } ({ $b })
+temp-back-percent = The percent is back
+temp-back-delay = The delay is over
+temp-back-bypass = The sensor is active again
+temp-back-off = It is on again
+temp-week-title = This week
+temp-week-none = No rain is on record for these days: this needs a measured series that reaches to today.
+temp-week-line = It rained { $a } since { $b }.
+temp-week-same = as it stands
+temp-week-working = Rain { $rain } and watering { $watered }, less what the plants used, { $used }, leaves { $left } in the root zone. The coming week needs that much less: { $now } % becomes { $exact } %.
+temp-week-source = Own method, a week’s water balance after [FAO-56] eq. 85 without runoff and rise.
+temp-week-reason = { $a } of rain since { $b }
+temp-week-set = Set { $a } until { $b }
+temp-week-back = Then the month’s percent comes back, and Today says so.
+why-temporary = something was set for a while
+why-put-back = something temporary was put back
+
+# Why did it not water?
+why-title = Why did it not water?
+why-sub = Everything that stood in the way of a station on a day
+why-day = Day
+why-ask = Ask
+why-head = { $station } on { $day }, { $date }
+why-should-have-run = From all that is on record it should have run.
+why-nothing-due = Nothing was due, and nothing on record says why.
+why-causes =
+    { $n ->
+        [one] One thing stood in the way.
+       *[other] { $n } things stood in the way; each of them alone is enough.
+    }
+why-due = { $a } for { $b } min
+why-would = Were nothing in the way:
+why-unknown = What cannot be known from here
+why-off = The controller was Off since { $a }
+why-off-overdue = { $a }. It should have been back on by then.
+why-reason = { $a }.
+why-delay = A rain delay ran until { $a }
+why-delay-more = The panel counts its days by itself.
+why-found-off = The panel was found off on { $a }
+why-found-off-more = Nothing on record says that it was turned on since.
+why-no-station = The station is not in use
+why-no-station-more = No valve of this number is known here.
+why-no-start = { $a } has no start
+why-no-start-more = A program without a start never runs.
+why-not-day = It was no day of { $a }
+why-not-day-more = It runs on { $a } and on { $b }.
+why-never = no day within a month
+why-never-day = A never-water day of { $a }
+why-never-day-more = The day’s watering is left out.
+why-not-yet = Its count of days begins on { $a }
+why-not-yet-more = Until then nothing runs.
+why-month-off = { $a } is off
+why-month-off-more = The month’s percent is set to off.
+why-no-minutes = Its minutes are 0
+why-no-minutes-more = The panel skips it.
+why-to-nothing = { $a } makes nothing of its minutes
+why-to-nothing-more = { $a } min at 100 %: under the panel’s step.
+why-held = Held by the { $a }
+why-held-more = The weather on record would have tripped it, as it is set.
+why-clock = The panel’s clock was wrong
+why-clock-more = It was found so, and nothing was dialled since: it runs on other days or hours.
+unknown-power = Whether it had power.
+unknown-clock = Whether the panel’s clock was right.
+unknown-hand = Whether somebody switched it off and on again.
+unknown-valve = Whether the valve opened: wire, solenoid, water.
+unknown-sensor = What the { $a } said: there is no weather on record for that day, or it measures what weather does not tell.
+unknown-bypass = Whether the { $a } was bypassed the right way.
+
+# The log.
+log-title = The log
+log-sub = What was changed, found, dialled and seen, newest first
+log-version = version { $a }
+log-dialled =
+    { $n ->
+        [one] one value was dialled
+       *[other] { $n } values were dialled
+    }
+log-not-set =
+    { $n ->
+        [one] one value could not be set
+       *[other] { $n } values could not be set
+    }
+log-next = The panel’s next watering: { $a }; ours: { $b }
+log-look-again = look again on { $a }
+log-round =
+    { $n ->
+        [one] one station was looked at
+       *[other] { $n } stations were looked at
+    }
+log-accepted = { $a }: accepted
+log-rejected = { $a }: not now, { $b }
+
+# Dial in.
+dial-title = Dial in
+dial-link = Dial it in
+field-back = Back to the week
+dial-sub = { $controller } · card { $card } · { $who }
+dial-of = of { $a } dialled
+dial-nth = of { $a }
+dial-ledger = The values of the panel in its order; full strokes are dialled, short ones must be off
+dial-clock = Clock
+dial-station = Station { $a }
+dial-all = All programs
+dial-sensor = Sensor
+dial-sensor-short = sensor
+dial-date = date
+dial-time = time
+dial-days = days
+dial-start = start { $a }
+dial-cycle = cycle
+dial-soak = soak
+dial-switch = switch
+dial-active = active
+dial-bypass = bypass
+dial-how-date = The year first, then month and day: it must say { $a }.
+dial-how-time = By a good clock.
+dial-how-off = Step on past { $a } until it reads off.
+dial-how-start = It goes by { $a } min.
+dial-how-none = Not in use: it must read 0.
+dial-how-minutes = Minutes at 100 %.
+dial-how-cycle = The longest run at once.
+dial-how-soak = The rest between two runs.
+dial-how-percent = It goes by { $a }.
+dial-how-percent-off = No watering in this month.
+dial-how-every = Days until the next watering: { $a }.
+dial-how-never = And never on { $a }.
+dial-how-days = All others off.
+dial-how-sensor = At bypass it waters in the rain.
+dial-shows = It shows
+dial-now = now
+dial-dialled = dialled
+dial-then = then
+dial-cannot-short = not set
+dial-skipped = skipped
+dial-reads = It reads { $a }
+dial-back = Back
+dial-cannot = Cannot set it
+dial-skip = Skip
+dial-then-line = At the end: read all { $a } back, then ask the panel for its next watering. Ours:
+dial-only =
+    { $n ->
+        [0] Only the clock: nothing else changed
+        [one] Only the one that changed
+       *[other] Only the { $n } that changed
+    }
+dial-read-back = Read all { $a } back
+dial-next = { $day }, { $time }, { $program }
+dial-next-none = none within two months
+dial-next-ours = Our next watering:
+dial-next-panel = The panel’s next watering
+dial-next-what = What it says, if it says another
+dial-next-unseen = it does not say
+dial-next-same = says the same
+dial-next-other = says another
+dial-what-says = What does it say? The two must be compared.
+dial-left =
+    { $n ->
+        [one] One value does not stand: it will be due on Today.
+       *[other] { $n } values do not stand: they will be due on Today.
+    }
+dial-caution = Leave the panel on, the sensor switch at active and the door shut; take nothing off the terminals.
+dial-done = Dialled on
+dial-changed = The program was changed meanwhile: go through the values once more.
+why-dialled = the panel was dialled
+
+# Rounds.
+nav-rounds = Rounds
+keys-rounds = Rounds
+round-title = Round
+round-link = Walk a round
+round-sub = { $controller } · { $date }, { $time }
+round-percent = Percent seen, { $a }
+round-percent-all = Percent seen
+round-called = { $a } calls for { $b } %
+round-roofed = roofed
+ground-dry = Dry
+ground-right = Right
+ground-wet = Wet
+judged-dry = dry
+judged-right = right
+judged-wet = wet
+round-one-change = The one next change
+round-seen = { $a } of { $b } seen
+round-because = Because
+round-expect = Expect
+round-look-again = Look again
+round-keep = Keep the round
+round-accept = Take { $a }
+round-not-now = Not now
+round-unit-percent = %
+round-unit-days = days
+round-unit-minutes = min at 100 %
+round-days-of = Days of { $a }
+round-no-change = nothing to change
+round-line = { $what }: { $from } to { $to } { $unit }
+round-reason = Why not now
+round-reason-hint = Only for Not now: it stands in the log.
+round-needs-reason = Why not? 1 to 60 characters.
+round-note = What else was seen
+round-note-hint = Runoff, broken heads, roots: up to 500 characters.
+round-other-offer = The proposal follows from what was seen, and has changed: look at it once more.
+because-panel = the panel does not stand at what it should: put it back before anything else is judged.
+because-percent-off = every station that it waters is { $a }, and the percent is not what the weather calls for: a step towards it.
+because-percent-right = every station that it waters is { $a }, and the percent is right: the days are not.
+because-one = it alone is { $a } ({ $b } are right): the percent is right, the station is not.
+because-soon = the last change was on { $a }: the ground shows it after a week. One change at a time.
+because-right = everything is right. Leave it.
+because-nothing = nothing was judged yet.
+because-limit = it is { $a }, but this panel cannot be set further.
+because-waits = { $a } waits a week.
+expect-more = a week gives { $after }, was { $before }; { $more } { $unit } more.
+expect-less = a week gives { $after }, was { $before }; { $more } { $unit } less.
+rounds-sub = Every controller, what is due first
+rounds-none = There is no controller yet.
+rounds-due = Look again: due since { $a }
+rounds-on = Look again on { $a }
+rounds-never = Never dialled in
+rounds-no-visit = Nobody was there yet
+rounds-last = Last visit on { $a }
+rounds-round = Round
+why-round = a round was walked, and its change taken over

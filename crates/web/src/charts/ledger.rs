@@ -45,15 +45,38 @@ pub(crate) struct Ledger {
 const WIDTH: f64 = 362.0;
 /// Between two groups.
 const GAP: f64 = 11.0;
+/// Width of a character of a label.
+const CHARACTER: f64 = 6.6;
 /// Foot of the strokes.
 const FOOT: f64 = 39.0;
+
+fn label_width(label: &str) -> f64 {
+    label.chars().count() as f64 * CHARACTER
+}
+
+/// Width of a value: as wide as the drawing allows while no group is narrower than its label.
+fn pitch(groups: &[(String, Vec<LedgerValue>)]) -> f64 {
+    let room = WIDTH - GAP * groups.len().saturating_sub(1) as f64;
+    let mut pitch = 12.0_f64;
+    // A group that becomes as narrow as its label takes no more part in the sharing.
+    for _ in 0..groups.len() {
+        let narrow = |(label, values): &&(String, Vec<LedgerValue>)| values.len() as f64 * pitch < label_width(label);
+        let taken: f64 = groups.iter().filter(narrow).map(|(label, _)| label_width(label)).sum();
+        let values: usize = groups.iter().filter(|g| !narrow(g)).map(|(_, v)| v.len()).sum();
+        let next = ((room - taken) / values.max(1) as f64).clamp(1.0, 12.0);
+        if (next - pitch).abs() < 1e-6 {
+            break;
+        }
+        pitch = next;
+    }
+    pitch
+}
 
 impl Ledger {
     /// Draws the groups of values in their order.
     pub(crate) fn draw(groups: &[(String, Vec<LedgerValue>)]) -> Self {
         let all: usize = groups.iter().map(|(_, values)| values.len()).sum();
-        let room = WIDTH - GAP * (groups.len().saturating_sub(1)) as f64;
-        let pitch = (room / all.max(1) as f64).min(12.0);
+        let pitch = pitch(groups);
         let mut out = Self { strokes: Vec::new(), groups: Vec::new(), flag: None, done: 0, all };
         let mut x = 0.0;
         for (label, values) in groups.iter().filter(|(_, values)| !values.is_empty()) {
@@ -81,11 +104,11 @@ impl Ledger {
             out.groups.push(LedgerGroup {
                 from: Fixed(from),
                 to: Fixed(x),
-                middle: Fixed((from + x) / 2.0),
+                middle: Fixed((from + x.max(from + label_width(label))) / 2.0),
                 label: label.clone(),
                 current: values.iter().any(|v| v.current),
             });
-            x += GAP;
+            x = x.max(from + label_width(label)) + GAP;
         }
         out
     }

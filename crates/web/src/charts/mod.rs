@@ -1,6 +1,7 @@
 //! Drawings by the server: coordinates out of figures; the templates only write them down.
 
 mod day_arc;
+mod hold_plate;
 mod ledger;
 mod path;
 mod series_plate;
@@ -10,6 +11,7 @@ mod week_plate;
 mod year_plate;
 
 pub(crate) use day_arc::{DayArc, sun_of};
+pub(crate) use hold_plate::HoldPlate;
 pub(crate) use ledger::{Ledger, LedgerValue};
 pub(crate) use series_plate::SeriesPlate;
 pub(crate) use strip::{Strip, StripInput};

@@ -9,9 +9,10 @@ use crate::handlers::page;
 use crate::handlers::strips::strip_days;
 use crate::pages::desk::Desk;
 use crate::pages::door_card::*;
+use crate::pages::field::FieldState;
 use crate::pages::shell::stylesheets;
 use crate::pages::stations::missing_note;
-use crate::show::month_of;
+use crate::show::{date_long, month_of};
 use crate::words::Words;
 
 /// The card as it would be printed now.
@@ -29,11 +30,16 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         _ => None,
     };
     let c = desk.controller();
+    let situation = desk.situation(crate::pages::desk::monday(today));
+    let plan = situation.plan(c);
+    let records = user.account.newest_records(Some(*id)).await?;
+    let state = FieldState::of(&records);
     let used = w.t2("stations-used", c.stations.len().to_string(), c.capability.stations.to_string());
     page(&DoorCardTemplate {
         w,
         css: stylesheets(),
         back: format!("/controllers/{id}/year"),
+        dial: format!("/controllers/{id}/dial-in"),
         controller: c.name.clone(),
         place: w.t2("card-place", &desk.at.place.value.name, used),
         issued: issued(today),
@@ -41,9 +47,15 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         company: user.user.account_name.clone(),
         card: desk.controller.version.to_string(),
         strip,
-        stations: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_stations(c, b)),
+        stations: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_stations(c, b, &plan)),
         months: card_months(now),
-        programs: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_programs(c, b, now)),
+        programs: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_programs(b, now)),
+        schedules: card_schedules(c, &plan, &situation),
+        ends_head: ends_head(c, &plan),
+        never: card_never(&desk),
+        sensors: card_sensors(c, user.units),
+        visits: card_visits(&state),
+        since: state.last_change().map_or_else(|| w.t("card-not-dialled"), date_long),
         percent_note: percent_note(c),
         fewer: budget.as_ref().map_or_else(|_| String::new(), fewer_line),
         note: missing_note(&budget),

@@ -2,22 +2,28 @@
 
 pub(crate) mod conflicts;
 pub(crate) mod controllers;
+pub(crate) mod dial;
 pub(crate) mod door_card;
 pub(crate) mod found;
 pub(crate) mod frame;
 pub(crate) mod health;
+pub(crate) mod log;
 pub(crate) mod places;
 pub(crate) mod reference;
+pub(crate) mod round;
 pub(crate) mod rules;
 pub(crate) mod saving;
+pub(crate) mod sensors;
 pub(crate) mod sign_in;
 pub(crate) mod stations;
 pub(crate) mod strips;
+pub(crate) mod temporary;
 pub(crate) mod today;
 pub(crate) mod undo;
 pub(crate) mod units;
 pub(crate) mod weather;
 pub(crate) mod week;
+pub(crate) mod why;
 pub(crate) mod year;
 
 use actix_web::HttpResponse;

@@ -1,6 +1,7 @@
 use actix_web::web;
 use chrono::Datelike;
 use chrono_tz::Tz;
+use upland_store::{Account, StoreError};
 
 use crate::app::App;
 use crate::charts::DayArc;
@@ -8,29 +9,22 @@ use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::pages::desk::{Desk, PlaceDesk};
+use crate::pages::due::{clock_todo, due};
+use crate::pages::field::FieldState;
 use crate::pages::places::place_rows;
 use crate::pages::shell::{Shell, View};
-use crate::pages::today::{TodayTemplate, dial_rows, normal_now, todos};
+use crate::pages::today::{TodayTemplate, Todo, dial_rows, normal_now, todos};
 use crate::show::{Measure, month_long, month_of, weekday};
 use crate::words::Words;
 
 /// The almanac page for the date.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
     let w = Words;
-    let places = user.account.places().await?;
-    let controllers = user.account.controllers().await?;
+    let (place_desks, desks) = all_desks(&user.account).await?;
     let all_series = user.account.all_series().await?;
-    let mut place_desks = Vec::new();
-    for place in &places {
-        place_desks.push(PlaceDesk::of(&user.account, place.clone()).await?);
-    }
-    let desks: Vec<Desk> = controllers
-        .iter()
-        .filter_map(|c| {
-            let at = place_desks.iter().find(|p| p.place.id == c.value.place_id)?;
-            Some(Desk { controller: c.clone(), at: at.clone() })
-        })
-        .collect();
+    let records = user.account.newest_records(None).await?;
+    let places: Vec<_> = place_desks.iter().map(|p| p.place.clone()).collect();
+    let controllers: Vec<_> = desks.iter().map(|d| d.controller.clone()).collect();
     // The date stands at the first place that has weather, else at the first one.
     let home = place_desks.iter().find(|p| p.weather.is_some()).or(place_desks.first());
     let zone = home.map_or(Tz::UTC, |p| p.zone);
@@ -45,6 +39,14 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
     });
     let series: Vec<_> = all_series.into_iter().map(|(s, _)| (s.id, s.value)).collect();
     let days = if today.leap_year() { 366 } else { 365 };
+    let mut todo: Vec<Todo> = Vec::new();
+    let zones: Vec<Tz> = place_desks.iter().map(|p| p.zone).collect();
+    todo.extend(clock_todo(&zones, today));
+    for desk in &desks {
+        let own = records.iter().filter(|r| r.controller_id == desk.controller.id);
+        todo.extend(due(desk, &FieldState::of(own), today_at(desk)));
+    }
+    todo.extend(todos(&desks, today_at));
     let shell = Shell::of(&app, &user, View::Today, "today", w.t("nav-today"), "/").await?;
     page(&TodayTemplate {
         day: today.day().to_string(),
@@ -55,9 +57,24 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
         normal: home.and_then(|p| normal_now(p, today, user.units)),
         month: month_long(month),
         scale: Measure::DepthADay.show(most, user.units),
-        todo: todos(&desks, today_at),
+        todo,
         places: place_rows(&places, &controllers, &series, user.units),
         groups,
         shell,
     })
+}
+
+/// Every place of a company, and every controller with its place.
+pub(crate) async fn all_desks(account: &Account) -> Result<(Vec<PlaceDesk>, Vec<Desk>), StoreError> {
+    let mut places = Vec::new();
+    for place in account.places().await? {
+        places.push(PlaceDesk::of(account, place).await?);
+    }
+    let mut desks = Vec::new();
+    for controller in account.controllers().await? {
+        if let Some(at) = places.iter().find(|p| p.place.id == controller.value.place_id) {
+            desks.push(Desk { controller, at: at.clone() });
+        }
+    }
+    Ok((places, desks))
 }

@@ -2,14 +2,20 @@
 
 use chrono::NaiveDate;
 use upland_core::budget::{Dial, YearBudget};
-use upland_core::controller::{Controller, PercentStorage};
+use upland_core::controller::{Controller, DayMode, Days, PercentStorage};
 use upland_core::landscape::Plant;
-use upland_core::quantity::MonthOfYear;
+use upland_core::quantity::{MonthOfYear, RunTime};
+use upland_core::schedule::{Level, Plan, Situation, week_work};
+use upland_core::sensor::SensorKind;
 
+use super::desk::Desk;
+use super::field::FieldState;
+use super::findings::mode_words;
+use super::sensors::{sensor_name, set_to};
 use super::stations::plant_key;
 use super::working::minutes;
 use crate::charts::Strip;
-use crate::show::{date_long, month_short, number};
+use crate::show::{Units, clock, date_long, date_short, day_list, day_short, month_short, number, percent};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -18,6 +24,7 @@ pub(crate) struct DoorCardTemplate {
     pub(crate) w: Words,
     pub(crate) css: [String; 2],
     pub(crate) back: String,
+    pub(crate) dial: String,
     pub(crate) controller: String,
     pub(crate) place: String,
     pub(crate) issued: String,
@@ -28,6 +35,12 @@ pub(crate) struct DoorCardTemplate {
     pub(crate) stations: Vec<CardStation>,
     pub(crate) months: Vec<CardMonth>,
     pub(crate) programs: Vec<CardProgram>,
+    pub(crate) schedules: Vec<CardSchedule>,
+    pub(crate) ends_head: String,
+    pub(crate) never: Vec<String>,
+    pub(crate) sensors: Vec<String>,
+    pub(crate) visits: Vec<CardVisit>,
+    pub(crate) since: String,
     pub(crate) percent_note: String,
     pub(crate) fewer: String,
     pub(crate) note: String,
@@ -52,20 +65,149 @@ pub(crate) struct CardMonth {
 #[derive(Debug, Clone)]
 pub(crate) struct CardProgram {
     pub(crate) letter: String,
-    pub(crate) name: String,
-    pub(crate) waterings: String,
     /// A percent for each month, whether it is off, and whether it is the month of issue.
     pub(crate) percents: Vec<(String, bool, bool)>,
 }
 
-/// The lines of stations.
-pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget) -> Vec<CardStation> {
+/// A program's days and starts.
+#[derive(Debug, Clone)]
+pub(crate) struct CardSchedule {
+    pub(crate) letter: String,
+    pub(crate) name: String,
+    /// The seven days and which of them are on; empty where days go by the date.
+    pub(crate) days: Vec<(String, bool)>,
+    pub(crate) mode: String,
+    pub(crate) starts: String,
+    pub(crate) ends: String,
+}
+
+/// A line of those who were here.
+#[derive(Debug, Clone)]
+pub(crate) struct CardVisit {
+    pub(crate) date: String,
+    pub(crate) name: String,
+    pub(crate) seen: String,
+    pub(crate) what: String,
+    pub(crate) look_again: String,
+}
+
+/// The programs that run, with their days, starts and ends at the year's highest percent.
+pub(crate) fn card_schedules(
+    controller: &Controller,
+    plan: &Plan,
+    situation: &Situation<'_, chrono_tz::Tz>,
+) -> Vec<CardSchedule> {
+    let work = week_work(plan, &situation.week(controller, plan, Level::Highest));
+    let running = controller.programs.iter().filter(|p| !p.schedule.is_idle());
+    running
+        .map(|p| {
+            let days = match p.schedule.days {
+                DayMode::Weekdays(days) => {
+                    let on = days.and(p.schedule.never.complement());
+                    Days::WEEK.map(|d| (day_short(d), on.holds(d))).to_vec()
+                }
+                _ => Vec::new(),
+            };
+            let ends = work.programs.iter().find(|w| w.letter == p.letter).and_then(|w| w.ends);
+            CardSchedule {
+                letter: p.letter.get().to_string(),
+                name: p.name.clone(),
+                mode: if days.is_empty() { mode_words(p.schedule.days, p.schedule.never) } else { String::new() },
+                days,
+                starts: p.schedule.starts.iter().map(ToString::to_string).collect::<Vec<_>>().join("  "),
+                ends: ends.map_or_else(|| "·".to_owned(), clock),
+            }
+        })
+        .collect()
+}
+
+/// The head of the column of ends: the percent at which they are worked out, where it is one.
+pub(crate) fn ends_head(controller: &Controller, plan: &Plan) -> String {
+    let mut highest: Vec<_> = controller.programs.iter().filter_map(|p| plan.highest(p.letter)).map(|h| h.1).collect();
+    highest.dedup();
+    match highest[..] {
+        [one] => Words.t1("card-ends-at", percent(one.get())),
+        _ => Words.t("card-ends"),
+    }
+}
+
+/// What the rules of the place forbid, and who says so.
+pub(crate) fn card_never(desk: &Desk) -> Vec<String> {
+    let w = Words;
+    let rules = &desk.at.place.value.rules;
+    let mut out: Vec<String> =
+        rules.hours.iter().map(|h| w.t2("rules-hours-line", h.from.to_string(), h.to.to_string())).collect();
+    let closed = desk.at.rules.days.complement();
+    if !closed.is_empty() {
+        out.push(w.t1("rules-days-line", day_list(closed)));
+    }
+    if let Some(ban) = rules.ban {
+        out.push(w.t2("rules-ban-line", date_short(ban.from), date_short(ban.to)));
+    }
+    if !rules.authority.is_empty() {
+        out.push(rules.authority.clone());
+    }
+    out
+}
+
+/// The sensors as they are set, and who does not obey.
+pub(crate) fn card_sensors(controller: &Controller, units: Units) -> Vec<String> {
+    let w = Words;
+    controller
+        .sensors
+        .iter()
+        .map(|s| {
+            let line = format!("{}: {}", sensor_name(s), set_to(s, units));
+            let exempt: Vec<String> = s.exempt.iter().map(u8::to_string).collect();
+            if exempt.is_empty() || matches!(s.kind, SensorKind::Et { .. }) {
+                line
+            } else {
+                w.t2("card-exempt", line, exempt.join(", "))
+            }
+        })
+        .collect()
+}
+
+/// The last dialling and the last round.
+pub(crate) fn card_visits(state: &FieldState) -> Vec<CardVisit> {
+    let w = Words;
+    let dialled = state.dialled.as_ref().map(|(record, doc)| {
+        let visit = CardVisit {
+            date: date_short(doc.on),
+            name: record.user_name.clone(),
+            seen: String::new(),
+            what: w.count("log-dialled", doc.values.len()),
+            look_again: date_short(doc.look_again),
+        };
+        (record.at, visit)
+    });
+    let round = state.round.as_ref().map(|(record, doc)| {
+        let seen = doc.percents.iter().map(|(l, p)| format!("{l} {p}")).collect::<Vec<_>>().join(", ");
+        let visit = CardVisit {
+            date: date_short(doc.on),
+            name: record.user_name.clone(),
+            seen,
+            what: doc.change.clone(),
+            look_again: date_short(doc.look_again),
+        };
+        (record.at, visit)
+    });
+    let mut visits: Vec<_> = dialled.into_iter().chain(round).collect();
+    visits.sort_by_key(|(at, _)| *at);
+    visits.into_iter().map(|(_, v)| v).collect()
+}
+
+/// The lines of stations; minutes as they stand on the panel.
+pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget, plan: &Plan) -> Vec<CardStation> {
     let w = Words;
     controller
         .stations
         .iter()
         .filter_map(|s| {
             let base = budget.group(s.program)?.stations.iter().find(|b| b.number == s.number)?;
+            let planned = plan.station(s.number)?;
+            let whole = |r: RunTime| number(r.minutes(), usize::from(!r.seconds().is_multiple_of(60)));
+            let cycle = planned.cycle.filter(|c| planned.panel > c.cycle);
             Some(CardStation {
                 number: s.number,
                 name: s.name.clone(),
@@ -74,13 +216,15 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget) -> Vec
                     plant => w.t(plant_key(plant)),
                 },
                 program: s.program.get().to_string(),
-                minutes: minutes(base.run),
-                how: if s.roofed {
+                minutes: minutes(planned.panel),
+                how: if let Some(set) = cycle {
+                    w.t2("card-cycle", whole(set.cycle), whole(set.soak))
+                } else if s.roofed {
                     w.t("card-roofed")
                 } else if base.held_at_longest(&controller.capability) {
                     w.t("card-held")
                 } else {
-                    String::new()
+                    w.t("week-in-one")
                 },
             })
         })
@@ -88,45 +232,24 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget) -> Vec
 }
 
 /// The percents, a line for each group of programs.
-pub(crate) fn card_programs(controller: &Controller, budget: &YearBudget, now: MonthOfYear) -> Vec<CardProgram> {
+pub(crate) fn card_programs(budget: &YearBudget, now: MonthOfYear) -> Vec<CardProgram> {
     let w = Words;
     budget
         .groups
         .iter()
-        .map(|g| {
-            let names: Vec<&str> = g
-                .letters
+        .map(|g| CardProgram {
+            letter: g.letters.iter().map(|l| l.get()).collect(),
+            percents: g
+                .months
                 .iter()
-                .filter_map(|l| controller.program(*l))
-                .map(|p| p.name.as_str())
-                .filter(|n| !n.is_empty())
-                .collect();
-            let waterings: Vec<String> = g
-                .letters
-                .iter()
-                .filter_map(|l| {
-                    g.stations
-                        .iter()
-                        .find(|s| s.program == *l)
-                        .map(|s| w.t2("card-waterings", l.get().to_string(), s.waterings.to_string()))
+                .map(|m| {
+                    let text = match m.dial {
+                        Dial::Off => w.t("off"),
+                        Dial::Percent(p) => p.get().to_string(),
+                    };
+                    (text, m.dial == Dial::Off, m.month == now)
                 })
-                .collect();
-            CardProgram {
-                letter: g.letters.iter().map(|l| l.get()).collect(),
-                name: names.join(", "),
-                waterings: waterings.join(", "),
-                percents: g
-                    .months
-                    .iter()
-                    .map(|m| {
-                        let text = match m.dial {
-                            Dial::Off => w.t("off"),
-                            Dial::Percent(p) => p.get().to_string(),
-                        };
-                        (text, m.dial == Dial::Off, m.month == now)
-                    })
-                    .collect(),
-            }
+                .collect(),
         })
         .collect()
 }

@@ -2,20 +2,28 @@
 
 pub(crate) mod controller_form;
 pub(crate) mod desk;
+pub(crate) mod dial;
 pub(crate) mod door_card;
+pub(crate) mod due;
+pub(crate) mod field;
 pub(crate) mod findings;
 pub(crate) mod found;
+pub(crate) mod log;
 pub(crate) mod place_form;
 pub(crate) mod places;
 pub(crate) mod reference;
+pub(crate) mod round;
 pub(crate) mod rules_form;
+pub(crate) mod sensors;
 pub(crate) mod shell;
 pub(crate) mod spine;
 pub(crate) mod stations;
+pub(crate) mod temporary;
 pub(crate) mod today;
 pub(crate) mod weather;
 pub(crate) mod weather_file;
 pub(crate) mod week;
+pub(crate) mod why;
 pub(crate) mod working;
 pub(crate) mod year;
 

@@ -14,17 +14,19 @@ use crate::words::Words;
 pub(crate) enum View {
     Today,
     Places,
+    Rounds,
     Weather,
     Reference,
 }
 
 impl View {
-    const ALL: [Self; 4] = [Self::Today, Self::Places, Self::Weather, Self::Reference];
+    const ALL: [Self; 5] = [Self::Today, Self::Places, Self::Rounds, Self::Weather, Self::Reference];
 
     const fn parts(self) -> (&'static str, &'static str, &'static str) {
         match self {
             Self::Today => ("/", "nav-today", "t"),
             Self::Places => ("/places", "nav-places", "p"),
+            Self::Rounds => ("/rounds", "nav-rounds", "o"),
             Self::Weather => ("/weather", "nav-weather", "w"),
             Self::Reference => ("/reference", "nav-reference", "r"),
         }
@@ -118,6 +120,7 @@ impl Shell {
                 ("?", "keys-help"),
                 ("g t", "keys-today"),
                 ("g p", "keys-places"),
+                ("g o", "keys-rounds"),
                 ("g w", "keys-weather"),
                 ("g r", "keys-reference"),
                 ("j / k", "keys-stations"),

@@ -2,7 +2,9 @@
 
 use chrono::NaiveDate;
 use upland_core::budget::BudgetError;
+use upland_core::controller::TemporaryKind;
 use upland_core::schedule::{Severity, detect};
+use upland_core::sensor::{Sensor, SensorKind};
 use uuid::Uuid;
 
 use super::desk::{Desk, Missing};
@@ -15,6 +17,7 @@ pub(crate) enum Step {
     Controller,
     Stations,
     Weather,
+    Sensors,
     Year,
     Week,
     DoorCard,
@@ -46,8 +49,16 @@ pub(crate) struct Spine {
 }
 
 impl Step {
-    const ALL: [Self; 7] =
-        [Self::Place, Self::Controller, Self::Stations, Self::Weather, Self::Year, Self::Week, Self::DoorCard];
+    const ALL: [Self; 8] = [
+        Self::Place,
+        Self::Controller,
+        Self::Stations,
+        Self::Weather,
+        Self::Sensors,
+        Self::Year,
+        Self::Week,
+        Self::DoorCard,
+    ];
 
     fn href(self, place: Uuid, controller: Uuid) -> String {
         match self {
@@ -55,6 +66,7 @@ impl Step {
             Self::Weather => format!("/places/{place}/weather"),
             Self::Controller => format!("/controllers/{controller}"),
             Self::Stations => format!("/controllers/{controller}/stations"),
+            Self::Sensors => format!("/controllers/{controller}/sensors"),
             Self::Year => format!("/controllers/{controller}/year"),
             Self::Week => format!("/controllers/{controller}/week"),
             Self::DoorCard => format!("/controllers/{controller}/door-card"),
@@ -67,6 +79,7 @@ impl Step {
             Self::Controller => "step-controller",
             Self::Stations => "step-stations",
             Self::Weather => "step-weather",
+            Self::Sensors => "step-sensors",
             Self::Year => "step-year",
             Self::Week => "step-week",
             Self::DoorCard => "step-door-card",
@@ -81,6 +94,7 @@ impl Step {
             Self::Stations => "done",
             Self::Weather if desk.at.weather.is_none() => "todo",
             Self::Weather => "done",
+            Self::Sensors => sensors_state(desk),
             Self::Year => match budget {
                 Ok(()) if short_runs => "part",
                 Ok(()) => "done",
@@ -92,6 +106,23 @@ impl Step {
             Self::DoorCard if budget.is_ok() => "done",
             Self::DoorCard => "todo",
         }
+    }
+}
+
+/// Of the sensors: one that cannot act, one that nobody saw work, none, or done.
+fn sensors_state(desk: &Desk) -> &'static str {
+    let c = desk.controller();
+    let contact = |s: &Sensor| !matches!(s.kind, SensorKind::Et { .. });
+    let silent = c.sensors.iter().any(|s| contact(s) && !(s.jumper_removed && s.fits(c)));
+    let bypassed = c.temporaries.iter().any(|t| matches!(t.kind, TemporaryKind::Bypass { .. }));
+    if c.sensors.is_empty() {
+        "todo"
+    } else if silent || bypassed {
+        "fault"
+    } else if c.sensors.iter().any(|s| s.proven.is_none()) {
+        "part"
+    } else {
+        "done"
     }
 }
 
@@ -136,7 +167,12 @@ impl Spine {
                 }
             })
             .to_vec();
-        let next = Step::ALL.into_iter().find(|s| *s != current && matches!(state_of(*s), "todo" | "fault"));
+        // A controller does without sensors, so that none is no next step.
+        let waits = |s: &Step| match state_of(*s) {
+            "fault" => true,
+            state => state == "todo" && *s != Step::Sensors,
+        };
+        let next = Step::ALL.into_iter().find(|s| *s != current && waits(s));
         let next =
             next.or((current != Step::DoorCard && budget.is_ok()).then_some(Step::DoorCard)).map(|step| NextStep {
                 href: step.href(place, controller),
@@ -144,6 +180,7 @@ impl Spine {
                 reason: w.t(match step {
                     Step::Stations => "next-stations",
                     Step::Weather => "next-weather",
+                    Step::Sensors => "next-sensors",
                     Step::Year => "next-year",
                     Step::Week => "next-week",
                     _ => "next-door-card",

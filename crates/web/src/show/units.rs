@@ -57,6 +57,8 @@ pub(crate) enum Measure {
     Volume,
     /// Wind speed.
     Wind,
+    /// Temperature of the air.
+    Temperature,
 }
 
 impl Measure {
@@ -73,7 +75,13 @@ impl Measure {
             Self::Distance => (1.0 / 1.609_344, "km", "mi", 0, 0),
             Self::Volume => (264.172_052_4, "m³", "gal", 1, 0),
             Self::Wind => (1.0 / 0.44704, "m/s", "mph", 1, 1),
+            Self::Temperature => (1.8, "°C", "°F", 0, 0),
         }
+    }
+
+    /// What the US scale shows at nothing.
+    const fn zero(self) -> f64 {
+        if matches!(self, Self::Temperature) { 32.0 } else { 0.0 }
     }
 
     pub(crate) fn unit(self, units: Units) -> &'static str {
@@ -88,7 +96,7 @@ impl Measure {
     pub(crate) fn in_units(self, si: f64, units: Units) -> f64 {
         match units {
             Units::Metric => si,
-            Units::Us => si * self.table().0,
+            Units::Us => si * self.table().0 + self.zero(),
         }
     }
 
@@ -96,7 +104,7 @@ impl Measure {
     pub(crate) fn to_si(self, value: f64, units: Units) -> f64 {
         match units {
             Units::Metric => value,
-            Units::Us => value / self.table().0,
+            Units::Us => (value - self.zero()) / self.table().0,
         }
     }
 

@@ -1,0 +1,2 @@
+pub(crate) mod save;
+pub(crate) mod show;

@@ -1,0 +1,61 @@
+use actix_web::web;
+use chrono::{TimeDelta, TimeZone, Utc};
+use upland_core::tuning::LOOK_AGAIN_DAYS;
+use upland_formats::site::{DialledDoc, FieldDoc};
+use upland_store::{FieldKind, FieldRecord};
+use uuid::Uuid;
+
+use super::show::dial_page;
+use crate::app::App;
+use crate::error::{Page, PageError};
+use crate::guard::posted::Posted;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::saving::{action, made_on};
+use crate::handlers::{go, invalid};
+use crate::pages::desk::Desk;
+use crate::pages::dial::{DialIn, key};
+use crate::pages::field::FieldState;
+use crate::words::Words;
+
+/// Dialled on: what the panel holds since, with date and name.
+pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
+    let desk = Desk::load(&user.account, *id).await?;
+    if made_on(&form) != desk.controller.version {
+        form.fail("marks", Words.t("dial-changed"));
+    }
+    if form.is("agrees", "other") && form.get("panel_next").is_empty() {
+        form.fail("panel_next", Words.t("dial-what-says"));
+    }
+    if form.get("panel_next").chars().count() > 60 {
+        form.fail("panel_next", Words.t("field-name"));
+    }
+    if !form.is_sound() {
+        return invalid(&dial_page(&app, &user, &desk, form).await?);
+    }
+    let now = app.clock.local(desk.at.zone);
+    let dial = DialIn::of(&desk, now);
+    let marks = dial.marks(&form, &FieldState::default());
+    let stands: Vec<String> = dial.slots.iter().zip(&marks).filter(|(_, m)| m.stands()).map(|(s, _)| key(s)).collect();
+    let at = desk.at.zone.from_local_datetime(&now).earliest().map_or_else(Utc::now, |t| t.with_timezone(&Utc));
+    let our_next = dial.next(&desk, at);
+    let document = FieldDoc::Dialled(DialledDoc {
+        on: now.date(),
+        version: desk.controller.version,
+        values: dial.values().into_iter().filter(|(key, _)| stands.contains(key)).collect(),
+        not_set: dial.slots.iter().map(key).filter(|key| !stands.contains(key)).collect(),
+        panel_next: if form.is("agrees", "same") { our_next.clone() } else { form.get("panel_next").to_owned() },
+        our_next,
+        look_again: now.date() + TimeDelta::days(LOOK_AGAIN_DAYS),
+    });
+    let mut action = action(&app, &user, &form, "why-dialled", Vec::new());
+    action.records.push(FieldRecord {
+        id: Uuid::parse_str(form.get("record")).unwrap_or(action.id),
+        controller_id: desk.controller.id,
+        kind: FieldKind::Dialled,
+        at: action.at,
+        user_name: user.user.name.clone(),
+        document: serde_json::to_value(document).map_err(|e| PageError::Ours(Box::new(e)))?,
+    });
+    user.account.apply(&action).await?;
+    go(&format!("/controllers/{id}/door-card"))
+}

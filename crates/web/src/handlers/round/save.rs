@@ -1,0 +1,80 @@
+use actix_web::web;
+use upland_formats::site::{Answer, FieldDoc, RoundDoc};
+use upland_store::{ControllerRecord, FieldKind, FieldRecord, StoreError};
+use uuid::Uuid;
+
+use super::show::round_page;
+use crate::app::App;
+use crate::error::{Page, PageError};
+use crate::guard::posted::Posted;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::conflicts::{Conflict, conflict_page};
+use crate::handlers::saving::{action, controller_write, made_on};
+use crate::handlers::{go, invalid};
+use crate::pages::desk::Desk;
+use crate::pages::field::FieldState;
+use crate::pages::round::{AdviceView, advice, applied, read};
+use crate::words::Words;
+
+/// Keeps a round with its answer: an accepted change becomes a new version of the controller in
+/// the same transaction, and so something to dial.
+pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
+    let desk = Desk::load(&user.account, *id).await?;
+    let today = app.clock.today(desk.at.zone);
+    let records = user.account.newest_records(Some(*id)).await?;
+    let seen = read(&mut form, &desk, today, FieldState::of(&records).last_change());
+    let advice = advice(&desk, &seen);
+    let view = AdviceView::of(&desk, &seen, &advice, user.units);
+    let answer = match form.get("answer") {
+        _ if advice.change.is_none() => Answer::Nothing,
+        "accept" => Answer::Accepted,
+        _ => Answer::Rejected,
+    };
+    let reason = form.get("reason").to_owned();
+    if answer == Answer::Rejected && !upland_core::controller::name_is_sound(&reason) {
+        form.fail("reason", Words.t("round-needs-reason"));
+    }
+    if answer == Answer::Accepted && !form.is("offered", &view.line) {
+        // What was accepted is not what follows from what was seen: without script, or changed since.
+        form.fail("offered", Words.t("round-other-offer"));
+    }
+    if !form.is_sound() {
+        return invalid(&round_page(&app, &user, &desk, form).await?);
+    }
+    let changed = if answer == Answer::Accepted { applied(&desk, &advice, today) } else { None };
+    let writes = changed.map(|controller| {
+        let record = ControllerRecord { place_id: desk.controller.value.place_id, controller };
+        controller_write(desk.controller.id, made_on(&form), Some(&desk.controller.value), Some(record))
+    });
+    let mine = writes.as_ref().and_then(|w| w.after.clone());
+    let mut action = action(&app, &user, &form, "why-round", writes.into_iter().collect());
+    let document = FieldDoc::Round(RoundDoc {
+        on: today,
+        percents: seen.percents.iter().map(|(l, p)| (l.get(), p.get())).collect(),
+        stations: seen.stations.iter().map(|(n, j)| (*n, (*j).into())).collect(),
+        change: view.line,
+        answer,
+        reason: if answer == Answer::Rejected { reason } else { String::new() },
+        look_again: advice.look_again,
+        note: form.get("note").to_owned(),
+    });
+    action.records.push(FieldRecord {
+        id: Uuid::parse_str(form.get("record")).unwrap_or(action.id),
+        controller_id: desk.controller.id,
+        kind: FieldKind::Round,
+        at: action.at,
+        user_name: user.user.name.clone(),
+        document: serde_json::to_value(document).map_err(|e| PageError::Ours(Box::new(e)))?,
+    });
+    let to_dial = answer == Answer::Accepted;
+    match user.account.apply(&action).await {
+        Ok(()) if to_dial => go(&format!("/controllers/{id}/dial-in?only=changed")),
+        Ok(()) => go(&format!("/controllers/{id}/log")),
+        Err(StoreError::Conflict { current, .. }) => {
+            let address = format!("/controllers/{id}/round");
+            let conflict = Conflict { id: *id, current, form, mine, post_to: &address, back: &address };
+            conflict_page(&app, &user, conflict).await
+        }
+        Err(other) => Err(other.into()),
+    }
+}

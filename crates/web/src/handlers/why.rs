@@ -1,0 +1,66 @@
+use actix_web::web;
+use chrono::{Datelike, NaiveDate};
+use upland_core::schedule::why_dry;
+use uuid::Uuid;
+
+use crate::app::App;
+use crate::error::Page;
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::frame;
+use crate::handlers::page;
+use crate::handlers::sensors::days_on_record;
+use crate::pages::Choice;
+use crate::pages::desk::Desk;
+use crate::pages::field::FieldState;
+use crate::pages::sensors::held_on;
+use crate::pages::spine::Step;
+use crate::pages::why::{WhyTemplate, WhyView};
+use crate::words::Words;
+
+/// Why did it not water? The address says the station and the day.
+pub(crate) async fn show(
+    app: web::Data<App>,
+    user: SignedIn,
+    id: web::Path<Uuid>,
+    query: web::Query<Vec<(String, String)>>,
+) -> Page {
+    let desk = Desk::load(&user.account, *id).await?;
+    let href = format!("/controllers/{id}/why");
+    let frame = frame(&app, &user, &desk, Step::Week, ["why", "why-title"], &href).await?;
+    let c = desk.controller();
+    let mut form = Form::from_pairs(query.into_inner());
+    let asked = form.has("station");
+    if form.get("date").is_empty() {
+        form.set("date", app.clock.today(desk.at.zone).to_string());
+    }
+    let date = form.get("date").parse::<NaiveDate>().ok().filter(|d| (2000..2200).contains(&d.year()));
+    if date.is_none() {
+        form.fail("date", Words.t("field-date"));
+    }
+    let station = form.get("station").parse::<u8>().ok().filter(|n| c.station(*n).is_some());
+    if asked && station.is_none() {
+        form.fail("station", Words.t("field-choice"));
+    }
+    let answer = match (date, station) {
+        (Some(date), Some(station)) => {
+            let days = days_on_record(&user, &desk).await?;
+            let records = user.account.newest_records(Some(desk.controller.id)).await?;
+            let known = FieldState::of(&records).known(&desk, held_on(&desk, &days, date));
+            let plan = desk.situation(date).plan(c);
+            let why = why_dry(c, &plan, &desk.at.zone, &known, station, date);
+            Some(WhyView::of(&why, c, station, date))
+        }
+        _ => None,
+    };
+    let stations = c.stations.iter().map(|s| Choice::new(s.number.to_string(), format!("{} {}", s.number, s.name)));
+    page(&WhyTemplate {
+        stations: stations.collect(),
+        shell: frame.shell,
+        spine: frame.spine,
+        strip: frame.strip,
+        href,
+        form,
+        answer,
+    })
+}

@@ -1,0 +1,386 @@
+//! Dial in: one value at a time in the order of the panel, ticked, then read back.
+
+mod words;
+
+use chrono::{DateTime, NaiveDateTime, Utc};
+use upland_core::controller::Controller;
+use upland_core::dial_in::{Section, Slot, next_watering, shown, slots};
+use upland_core::found::Panel;
+use upland_core::schedule::Plan;
+
+use super::Choice;
+use super::desk::Desk;
+use super::field::FieldState;
+use super::shell::Shell;
+use super::spine::Spine;
+use crate::charts::{Ledger, LedgerValue, Strip};
+use crate::form::Form;
+use crate::show::{date_short, day_short, month_of};
+use crate::words::Words;
+
+pub(crate) use words::key;
+
+/// What became of a slot on this visit: a letter of the address.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Mark {
+    /// Not reached.
+    Open,
+    /// It reads what it must.
+    Set,
+    /// It stood so before, as dialled last.
+    Kept,
+    /// The panel would not take it.
+    Cannot,
+    /// Passed over.
+    Skipped,
+}
+
+impl Mark {
+    const LETTERS: [(Self, char); 5] =
+        [(Self::Open, '.'), (Self::Set, 'd'), (Self::Kept, 'k'), (Self::Cannot, 'c'), (Self::Skipped, 's')];
+
+    pub(crate) fn letter(self) -> char {
+        Self::LETTERS.iter().find(|(m, _)| *m == self).map_or('.', |(_, l)| *l)
+    }
+
+    fn of(letter: char) -> Self {
+        Self::LETTERS.iter().find(|(_, l)| *l == letter).map_or(Self::Open, |(m, _)| *m)
+    }
+
+    /// Whether the panel reads what it must.
+    pub(crate) const fn stands(self) -> bool {
+        matches!(self, Self::Set | Self::Kept)
+    }
+}
+
+/// The slots of a controller's panel as they must read now.
+#[derive(Debug, Clone)]
+pub(crate) struct DialIn<'a> {
+    pub(crate) controller: &'a Controller,
+    pub(crate) plan: Plan,
+    pub(crate) slots: Vec<Slot>,
+    pub(crate) now: NaiveDateTime,
+}
+
+impl<'a> DialIn<'a> {
+    pub(crate) fn of(desk: &'a Desk, now: NaiveDateTime) -> Self {
+        let controller = desk.controller();
+        let plan = desk.situation(super::desk::monday(now.date())).plan(controller);
+        let slots = slots(controller, &plan, month_of(now.date()));
+        Self { controller, plan, slots, now }
+    }
+
+    /// Key and value of each slot, the clock left out.
+    pub(crate) fn values(&self) -> Vec<(String, String)> {
+        let lasting = self.slots.iter().filter(|s| !words::is_clock(s));
+        lasting.map(|s| (key(s), self.value(s))).collect()
+    }
+
+    pub(crate) fn value(&self, slot: &Slot) -> String {
+        words::value(&slot.value, self.now)
+    }
+
+    /// Slots that do not read what they must, as far as is known from the last dialling; all of
+    /// them when nothing was ever dialled. The clock is not counted.
+    pub(crate) fn pending(&self, state: &FieldState) -> Vec<&Slot> {
+        let known = state.dialled.as_ref().map(|(_, doc)| &doc.values);
+        let differs = |s: &&Slot| {
+            let (key, value) = (key(s), self.value(s));
+            known.is_none_or(|known| !known.iter().any(|(k, v)| *k == key && *v == value))
+        };
+        self.slots.iter().filter(|s| !words::is_clock(s)).filter(differs).collect()
+    }
+
+    /// `Program A, start 2: off`.
+    pub(crate) fn line(&self, slot: &Slot) -> String {
+        let (section, which) = words::place(slot, self.controller);
+        let (value, unit) = (self.value(slot), words::unit(&slot.value));
+        let value = if unit.is_empty() { value } else { format!("{value}\u{a0}{unit}") };
+        format!("{section}, {which}: {value}")
+    }
+
+    /// The marks of an address; `only` leaves what stands so already as it is.
+    pub(crate) fn marks(&self, query: &Form, state: &FieldState) -> Vec<Mark> {
+        if query.is("only", "changed") {
+            let pending: Vec<String> = self.pending(state).iter().map(|s| key(s)).collect();
+            let fresh = |s: &Slot| words::is_clock(s) || pending.contains(&key(s));
+            return self.slots.iter().map(|s| if fresh(s) { Mark::Open } else { Mark::Kept }).collect();
+        }
+        let mut letters = query.get("marks").chars();
+        self.slots.iter().map(|_| letters.next().map_or(Mark::Open, Mark::of)).collect()
+    }
+
+    /// The panel's next watering as we have it, in words.
+    pub(crate) fn next(&self, desk: &Desk, at: DateTime<Utc>) -> String {
+        match next_watering(self.controller, &self.plan, &desk.at.zone, at) {
+            Some(began) => {
+                let local = began.began.with_timezone(&desk.at.zone).naive_local();
+                use chrono::Datelike;
+                Words.with(
+                    "dial-next",
+                    &[
+                        ("day", &format!("{} {}", day_short(local.weekday()), date_short(local.date()))),
+                        ("time", &local.format("%H:%M").to_string()),
+                        ("program", &began.letter.get().to_string()),
+                    ],
+                )
+            }
+            None => Words.t("dial-next-none"),
+        }
+    }
+}
+
+/// The marks as an address carries them.
+pub(crate) fn letters(marks: &[Mark]) -> String {
+    marks.iter().map(|m| m.letter()).collect()
+}
+
+#[derive(askama::Template)]
+#[template(path = "dial.html")]
+pub(crate) struct DialTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) strip: Option<[Strip; 2]>,
+    pub(crate) href: String,
+    pub(crate) back: String,
+    pub(crate) sub: String,
+    pub(crate) ledger: Ledger,
+    pub(crate) hand: Option<InHand>,
+    pub(crate) read_back: Option<ReadBack>,
+    pub(crate) next: String,
+    pub(crate) only: Option<(String, String)>,
+}
+
+/// The value in hand.
+#[derive(Debug, Clone)]
+pub(crate) struct InHand {
+    pub(crate) count: String,
+    pub(crate) section: String,
+    pub(crate) which: String,
+    pub(crate) value: String,
+    pub(crate) unit: &'static str,
+    /// `huge`, or smaller for longer values.
+    pub(crate) size: &'static str,
+    pub(crate) shows: String,
+    pub(crate) how: String,
+    pub(crate) siblings: Vec<(String, String, String, bool)>,
+    pub(crate) reads: String,
+    pub(crate) done: String,
+    pub(crate) back: String,
+    pub(crate) cannot: String,
+    pub(crate) skip: String,
+}
+
+/// Everything once more, to read the panel back.
+#[derive(Debug, Clone)]
+pub(crate) struct ReadBack {
+    pub(crate) title: String,
+    pub(crate) rows: Vec<ReadRow>,
+    pub(crate) marks: String,
+    pub(crate) version: i32,
+    pub(crate) record: String,
+    pub(crate) form: Form,
+    pub(crate) choices: Vec<Choice>,
+    /// What does not stand; empty when everything does.
+    pub(crate) left: String,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct ReadRow {
+    pub(crate) begins: bool,
+    pub(crate) section: String,
+    pub(crate) which: String,
+    pub(crate) value: String,
+    pub(crate) mark: &'static str,
+    pub(crate) note: String,
+    pub(crate) href: String,
+}
+
+/// The ledger of the panel: one group a section.
+fn ledger(dial: &DialIn<'_>, marks: &[Mark], at: Option<usize>) -> Ledger {
+    let w = Words;
+    let name = |s: Section| match s {
+        Section::Clock => w.t("found-clock"),
+        Section::Minutes => w.t("found-minutes"),
+        Section::Soak => w.t("dial-soak"),
+        Section::Program(l) => l.get().to_string(),
+        Section::Percent => "%".to_owned(),
+        Section::Sensor => w.t("dial-sensor-short"),
+    };
+    let mut groups: Vec<(String, Vec<LedgerValue>)> = Vec::new();
+    let mut last = None;
+    for (i, (slot, mark)) in dial.slots.iter().zip(marks).enumerate() {
+        use upland_core::dial_in::Value;
+        let short = matches!(slot.value, Value::StartOff | Value::NoMinutes | Value::PercentOff);
+        let value = LedgerValue { done: mark.stands(), short, current: at == Some(i) };
+        match groups.last_mut().filter(|_| last == Some(slot.section)) {
+            Some((_, values)) => values.push(value),
+            None => groups.push((name(slot.section), vec![value])),
+        }
+        last = Some(slot.section);
+    }
+    Ledger::draw(&groups)
+}
+
+/// What the panel showed before: as dialled last, else as found.
+fn showed(dial: &DialIn<'_>, slot: &Slot, state: &FieldState) -> Option<String> {
+    if let Some(panel) = state.panel_still_found() {
+        return found_value(dial, slot, panel);
+    }
+    let (_, doc) = state.dialled.as_ref()?;
+    doc.values.iter().find(|(k, _)| *k == key(slot)).map(|(_, v)| v.clone())
+}
+
+fn found_value(dial: &DialIn<'_>, slot: &Slot, panel: &Panel) -> Option<String> {
+    if words::is_clock(slot) {
+        return None;
+    }
+    shown(slot, panel).map(|v| words::value(&v, dial.now))
+}
+
+pub(crate) struct DialPage<'a> {
+    pub(crate) frame: crate::handlers::frame::Frame,
+    pub(crate) desk: &'a Desk,
+    pub(crate) state: &'a FieldState,
+    pub(crate) query: Form,
+    pub(crate) now: NaiveDateTime,
+    /// The moment, for the next watering.
+    pub(crate) at: DateTime<Utc>,
+    pub(crate) user: &'a str,
+}
+
+impl DialPage<'_> {
+    pub(crate) fn template(self) -> DialTemplate {
+        let w = Words;
+        let dial = DialIn::of(self.desk, self.now);
+        let marks = dial.marks(&self.query, self.state);
+        let href = format!("/controllers/{}/dial-in", self.desk.controller.id);
+        // The slot that the address names, else the first that is open; at the end, the panel is read back.
+        let named = self.query.get("at").parse::<usize>().ok().filter(|i| *i < marks.len());
+        let at = named.or_else(|| marks.iter().position(|m| *m == Mark::Open));
+        let pending = dial.pending(self.state);
+        let only = (self.query.get("marks").is_empty()
+            && !self.query.has("only")
+            && self.state.dialled.is_some()
+            && pending.len() + 2 < dial.slots.len())
+        .then(|| (format!("{href}?only=changed"), w.count("dial-only", pending.len())));
+        DialTemplate {
+            ledger: ledger(&dial, &marks, at),
+            hand: at.map(|i| in_hand(&dial, &marks, i, self.state, &href)),
+            read_back: at.is_none().then(|| read_back(&dial, &marks, self.desk, self.query.clone(), &href)),
+            next: dial.next(self.desk, self.at),
+            sub: w.with(
+                "dial-sub",
+                &[
+                    ("controller", &self.desk.controller().name),
+                    ("card", &self.desk.controller.version.to_string()),
+                    ("who", self.user),
+                ],
+            ),
+            back: format!("/controllers/{}/week", self.desk.controller.id),
+            only,
+            href,
+            shell: self.frame.shell,
+            spine: self.frame.spine,
+            strip: self.frame.strip,
+        }
+    }
+}
+
+fn in_hand(dial: &DialIn<'_>, marks: &[Mark], i: usize, state: &FieldState, href: &str) -> InHand {
+    let w = Words;
+    let slot = &dial.slots[i];
+    let (section, which) = words::place(slot, dial.controller);
+    let value = dial.value(slot);
+    let with = |mark: Option<Mark>, at: Option<usize>| {
+        let mut marks = marks.to_vec();
+        if let Some(mark) = mark {
+            marks[i] = mark;
+        }
+        let at = at.map_or_else(String::new, |n| format!("&at={n}"));
+        format!("{href}?marks={}{at}", letters(&marks))
+    };
+    // After the last slot, whatever was passed over stays so: the panel is read back.
+    let onward = |mark| {
+        let next = (i + 1..marks.len()).find(|n| marks[*n] == Mark::Open);
+        with(Some(mark), next)
+    };
+    let shows = showed(dial, slot, state).filter(|s| *s != value).unwrap_or_default();
+    let same: Vec<usize> = (0..dial.slots.len()).filter(|n| dial.slots[*n].section == slot.section).collect();
+    let place = same.iter().position(|n| *n == i).unwrap_or(0);
+    let from = place.saturating_sub(1).min(same.len().saturating_sub(4));
+    let siblings = same.iter().skip(from).take(4).map(|n| {
+        let state = match marks[*n] {
+            _ if *n == i => w.t("dial-now"),
+            m if m.stands() => w.t("dial-dialled"),
+            Mark::Cannot => w.t("dial-cannot-short"),
+            _ => w.t("dial-then"),
+        };
+        (words::short(&dial.slots[*n]), dial.value(&dial.slots[*n]), state, *n == i)
+    });
+    InHand {
+        count: (i + 1).to_string(),
+        size: match value.chars().count() {
+            0..=3 => "huge",
+            4..=5 => "huge is-5",
+            6..=11 => "huge is-11",
+            _ => "huge is-long",
+        },
+        reads: w.t1("dial-reads", &value),
+        unit: words::unit(&slot.value),
+        how: words::how(slot, dial.controller, dial.now),
+        siblings: siblings.collect(),
+        done: onward(Mark::Set),
+        cannot: onward(Mark::Cannot),
+        skip: onward(Mark::Skipped),
+        back: with(None, Some(i.saturating_sub(1))),
+        shows,
+        section,
+        which,
+        value,
+    }
+}
+
+fn read_back(dial: &DialIn<'_>, marks: &[Mark], desk: &Desk, form: Form, href: &str) -> ReadBack {
+    let w = Words;
+    let mut last = String::new();
+    let rows = dial.slots.iter().zip(marks).enumerate().map(|(i, (slot, mark))| {
+        let (section, which) = words::place(slot, dial.controller);
+        let begins = section != last;
+        last.clone_from(&section);
+        let unit = words::unit(&slot.value);
+        let value = dial.value(slot);
+        ReadRow {
+            begins,
+            section,
+            which,
+            value: if unit.is_empty() { value } else { format!("{value}\u{a0}{unit}") },
+            mark: if mark.stands() { "done" } else { "fault" },
+            note: match mark {
+                Mark::Cannot => w.t("dial-cannot-short"),
+                Mark::Skipped => w.t("dial-skipped"),
+                _ => String::new(),
+            },
+            href: format!("{href}?marks={}&at={i}", letters(marks)),
+        }
+    });
+    let rows = rows.collect();
+    let left = match marks.iter().filter(|m| !m.stands()).count() {
+        0 => String::new(),
+        n => w.count("dial-left", n),
+    };
+    ReadBack {
+        title: w.t1("dial-read-back", dial.slots.len().to_string()),
+        rows,
+        marks: letters(marks),
+        version: desk.controller.version,
+        record: uuid::Uuid::new_v4().to_string(),
+        form,
+        choices: vec![
+            Choice::new("", w.t("dial-next-unseen")),
+            Choice::new("same", w.t("dial-next-same")),
+            Choice::new("other", w.t("dial-next-other")),
+        ],
+        left,
+    }
+}

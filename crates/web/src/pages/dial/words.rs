@@ -1,0 +1,133 @@
+//! The words of the slots of a panel.
+
+use chrono::NaiveDateTime;
+use upland_core::controller::{Controller, DayMode, Days, StartTime};
+use upland_core::dial_in::{Section, Slot, Value};
+use upland_core::quantity::RunTime;
+
+use crate::pages::findings::mode_words;
+use crate::show::{date_long, day_short, month_long, month_short, number, weekday};
+use crate::words::Words;
+
+/// A slot's key in a record: it names the same slot of the panel as long as the panel is the same.
+pub(crate) fn key(slot: &Slot) -> String {
+    let month = slot.month.map_or_else(String::new, |m| format!(".{}", m.number()));
+    match (slot.section, slot.value) {
+        (Section::Clock, Value::Date) => "clock.date".into(),
+        (Section::Clock, _) => "clock.time".into(),
+        (Section::Minutes, _) => format!("minutes.{}", slot.index),
+        (Section::Soak, Value::Cycle(_)) => format!("cycle.{}", slot.index),
+        (Section::Soak, _) => format!("soak.{}", slot.index),
+        (Section::Program(l), Value::Days(..)) => format!("{}.days", l.get()),
+        (Section::Program(l), Value::Start(_) | Value::StartOff) => format!("{}.start.{}", l.get(), slot.index),
+        (Section::Program(l), _) => format!("{}.percent{month}", l.get()),
+        (Section::Percent, _) => format!("percent{month}"),
+        (Section::Sensor, _) => "sensor".into(),
+    }
+}
+
+/// Whether a slot goes by the clock, so that it is set anew on every visit.
+pub(crate) const fn is_clock(slot: &Slot) -> bool {
+    matches!(slot.section, Section::Clock)
+}
+
+/// What a slot must read.
+pub(crate) fn value(value: &Value, now: NaiveDateTime) -> String {
+    let w = Words;
+    match value {
+        Value::Date => date_long(now.date()),
+        Value::Time => now.format("%H:%M").to_string(),
+        Value::Minutes(run) | Value::Cycle(run) | Value::Soak(run) => minutes(*run),
+        Value::NoMinutes => "0".into(),
+        Value::Days(mode, never) => mode_words(*mode, *never),
+        Value::Start(start) => start.to_string(),
+        Value::StartOff | Value::PercentOff => w.t("off"),
+        Value::Percent(p) => p.get().to_string(),
+        Value::SensorActive => w.t("dial-active"),
+        Value::SensorBypassed => w.t("dial-bypass"),
+    }
+}
+
+/// The unit beside a value.
+pub(crate) const fn unit(value: &Value) -> &'static str {
+    match value {
+        Value::Minutes(_) | Value::NoMinutes | Value::Cycle(_) | Value::Soak(_) => "min",
+        Value::Percent(_) => "%",
+        _ => "",
+    }
+}
+
+/// Where the slot is: section, and which slot of it.
+pub(crate) fn place(slot: &Slot, c: &Controller) -> (String, String) {
+    let w = Words;
+    let name = |n: u8| c.station(n).map_or_else(|| w.t("found-unused"), |s| s.name.clone());
+    let section = match slot.section {
+        Section::Clock => w.t("dial-clock"),
+        Section::Minutes | Section::Soak => w.t1("dial-station", slot.index.to_string()),
+        Section::Program(l) => w.t1("found-program", l.get().to_string()),
+        Section::Percent => w.t("dial-all"),
+        Section::Sensor => w.t("dial-sensor"),
+    };
+    let which = match slot.value {
+        Value::Date => w.t("dial-date"),
+        Value::Time => w.t("dial-time"),
+        Value::Minutes(_) | Value::NoMinutes => name(slot.index),
+        Value::Cycle(_) => w.t("dial-cycle"),
+        Value::Soak(_) => w.t("dial-soak"),
+        Value::Days(..) => w.t("dial-days"),
+        Value::Start(_) | Value::StartOff => w.t1("dial-start", slot.index.to_string()),
+        Value::Percent(_) | Value::PercentOff => slot.month.map_or_else(|| w.t("week-percent"), month_long),
+        Value::SensorActive | Value::SensorBypassed => w.t("dial-switch"),
+    };
+    (section, which)
+}
+
+/// A short name of the slot among its siblings.
+pub(crate) fn short(slot: &Slot) -> String {
+    match (slot.section, slot.value) {
+        (Section::Minutes, _) => slot.index.to_string(),
+        (_, Value::Percent(_) | Value::PercentOff) => slot.month.map_or_else(|| Words.t("week-percent"), month_short),
+        (_, Value::Start(_) | Value::StartOff) => Words.t1("dial-start", slot.index.to_string()),
+        (_, Value::Days(..)) => Words.t("dial-days"),
+        (_, Value::Date) => Words.t("dial-date"),
+        (_, Value::Time) => Words.t("dial-time"),
+        (_, Value::Cycle(_)) => Words.t("dial-cycle"),
+        (_, Value::Soak(_)) => Words.t("dial-soak"),
+        _ => Words.t("dial-switch"),
+    }
+}
+
+/// How to get there on the panel.
+pub(crate) fn how(slot: &Slot, c: &Controller, now: NaiveDateTime) -> String {
+    let w = Words;
+    let k = &c.capability;
+    match slot.value {
+        Value::Date => w.t1("dial-how-date", weekday(now.date())),
+        Value::Time => w.t("dial-how-time"),
+        Value::StartOff => w.t1("dial-how-off", last_start(k.start_step).to_string()),
+        Value::Start(_) => w.t1("dial-how-start", k.start_step.to_string()),
+        Value::NoMinutes => w.t("dial-how-none"),
+        Value::Minutes(_) => w.t("dial-how-minutes"),
+        Value::Cycle(_) => w.t("dial-how-cycle"),
+        Value::Soak(_) => w.t("dial-how-soak"),
+        Value::Percent(_) => w.t1("dial-how-percent", k.percent_step.get().to_string()),
+        Value::PercentOff => w.t("dial-how-percent-off"),
+        Value::Days(DayMode::Every { next, .. }, _) => {
+            w.t1("dial-how-every", (next - now.date()).num_days().max(0).to_string())
+        }
+        Value::Days(_, never) if never != Days::NONE => {
+            w.t1("dial-how-never", never.iter().map(day_short).collect::<Vec<_>>().join(", "))
+        }
+        Value::Days(..) => w.t("dial-how-days"),
+        Value::SensorActive | Value::SensorBypassed => w.t("dial-how-sensor"),
+    }
+}
+
+/// The last time of day that a panel can start at: the next step reads off.
+fn last_start(step: u16) -> StartTime {
+    StartTime::of(chrono::NaiveTime::from_hms_opt(23, 59, 0).unwrap_or(chrono::NaiveTime::MIN)).down_to(step)
+}
+
+fn minutes(run: RunTime) -> String {
+    number(run.minutes(), usize::from(!run.seconds().is_multiple_of(60)))
+}

@@ -1,0 +1,126 @@
+//! What is due at a controller on a day, each with its reason: what Today lists.
+
+use chrono::{NaiveDate, TimeDelta, TimeZone};
+use chrono_tz::Tz;
+
+use super::desk::Desk;
+use super::dial::DialIn;
+use super::field::FieldState;
+use super::sensors::notes;
+use super::temporary::{back_words, kind_words};
+use super::today::Todo;
+use crate::show::{date_short, weekday};
+use crate::words::Words;
+
+/// Everything that is due, what ends first.
+pub(crate) fn due(desk: &Desk, state: &FieldState, today: NaiveDate) -> Vec<Todo> {
+    let w = Words;
+    let c = desk.controller();
+    let id = desk.controller.id;
+    let at = format!("{}, {}", c.name, desk.at.place.value.name);
+    let mut out = Vec::new();
+    for t in c.temporaries.iter().filter(|t| t.is_over(today)) {
+        out.push(Todo {
+            mark: "flag",
+            title: w.t2("due-over", &at, kind_words(&t.kind, c)),
+            reason: w.t2("due-over-more", date_short(t.until), &t.reason),
+            href: format!("/controllers/{id}/temporary"),
+            act: back_words(&t.kind),
+        });
+    }
+    if let Some(dial) = to_dial(desk, state, today) {
+        out.push(Todo { title: w.t1(&dial.title, &at), ..dial });
+    }
+    if let Some(day) = state.look_again().filter(|d| *d <= today) {
+        out.push(Todo {
+            mark: "glass",
+            title: w.t1("due-look-again", &at),
+            reason: w.t1("due-look-again-more", date_short(day)),
+            href: format!("/controllers/{id}/round"),
+            act: w.t("due-look-again-act"),
+        });
+    }
+    for index in 0..c.sensors.len() {
+        for (note, stops) in notes(c, index, today) {
+            // A bypass that is over stands above, with everything temporary.
+            if c.temporaries.iter().any(|t| t.is_over(today) && stops) {
+                continue;
+            }
+            out.push(Todo {
+                mark: if stops { "fault" } else { "battery" },
+                title: w.t2("due-sensor", &at, super::sensors::sensor_name(&c.sensors[index])),
+                reason: note,
+                href: format!("/controllers/{id}/sensors?sensor={index}"),
+                act: w.t("due-sensor-act"),
+            });
+        }
+    }
+    out
+}
+
+/// Values that do not stand on the panel as they should, once it was dialled.
+fn to_dial(desk: &Desk, state: &FieldState, today: NaiveDate) -> Option<Todo> {
+    let w = Words;
+    state.dialled.as_ref()?;
+    let dial = DialIn::of(desk, today.and_time(chrono::NaiveTime::MIN));
+    let pending = dial.pending(state);
+    let first = pending.first()?;
+    Some(Todo {
+        mark: "flag",
+        title: "due-dial".to_owned(),
+        reason: match pending.len() {
+            1 => dial.line(first),
+            n => w.t2("due-dial-more", dial.line(first), (n - 1).to_string()),
+        },
+        href: format!("/controllers/{}/dial-in?only=changed", desk.controller.id),
+        act: w.t("due-dial-act"),
+    })
+}
+
+/// The change of the clock at places of a zone, on the day before and the week that leads to it.
+pub(crate) fn clock_change(zone: Tz, today: NaiveDate) -> Option<(NaiveDate, i64)> {
+    let offset = |d: NaiveDate| {
+        use chrono::Offset;
+        let noon = d.and_hms_opt(12, 0, 0)?;
+        let local = zone.from_local_datetime(&noon).earliest()?;
+        Some(i64::from(local.offset().fix().local_minus_utc()))
+    };
+    (0..=7).map(|n| today + TimeDelta::days(n)).find_map(|day| {
+        let (before, after) = (offset(day - TimeDelta::days(1))?, offset(day)?);
+        (before != after).then_some((day, (after - before) / 60))
+    })
+}
+
+/// The change of the clock as something to do: panels that do not change it themselves need a visit.
+pub(crate) fn clock_todo(zones: &[Tz], today: NaiveDate) -> Option<Todo> {
+    let w = Words;
+    let (day, minutes) = zones.iter().find_map(|z| clock_change(*z, today))?;
+    Some(Todo {
+        mark: "flag",
+        title: w.t2("due-clock", weekday(day), date_short(day)),
+        reason: w.t(if minutes > 0 { "due-clock-forward" } else { "due-clock-back" }),
+        href: "/rounds".to_owned(),
+        act: w.t("nav-rounds"),
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn day(y: i32, m: u32, d: u32) -> NaiveDate {
+        NaiveDate::from_ymd_opt(y, m, d).unwrap()
+    }
+
+    /// Source: the IANA time zone database; the United States change on the second Sunday of March
+    /// and the first of November, the European Union on the last Sundays of March and October.
+    #[test]
+    fn the_clock_change_is_seen_a_week_ahead_and_then_no_more() {
+        let zone = Tz::America__Los_Angeles;
+        assert_eq!(clock_change(zone, day(2026, 3, 1)), Some((day(2026, 3, 8), 60)));
+        assert_eq!(clock_change(zone, day(2026, 3, 8)), Some((day(2026, 3, 8), 60)));
+        assert_eq!(clock_change(zone, day(2026, 3, 9)), None);
+        assert_eq!(clock_change(Tz::Europe__Vienna, day(2026, 10, 20)), Some((day(2026, 10, 25), -60)));
+        assert_eq!(clock_change(Tz::UTC, day(2026, 3, 5)), None);
+    }
+}

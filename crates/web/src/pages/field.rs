@@ -1,0 +1,83 @@
+//! What the records of the field say of a controller as it stands today.
+
+use chrono::NaiveDate;
+use upland_core::found::{Panel, Switch, panel_findings};
+use upland_core::schedule::Known;
+use upland_formats::site::{DialledDoc, FieldDoc, RoundDoc};
+use upland_store::FieldRecord;
+
+use super::desk::{Desk, monday};
+use super::found::panel_of;
+
+/// The newest record of each kind.
+#[derive(Debug, Clone, Default)]
+pub(crate) struct FieldState {
+    /// The panel as it was last found, and whether something was dialled since.
+    pub(crate) found: Option<(FieldRecord, Panel)>,
+    pub(crate) dialled: Option<(FieldRecord, DialledDoc)>,
+    pub(crate) round: Option<(FieldRecord, RoundDoc)>,
+}
+
+/// The document of a record; nothing where it cannot be read.
+pub(crate) fn document(record: &FieldRecord) -> Option<FieldDoc> {
+    serde_json::from_value(record.document.clone()).ok()
+}
+
+impl FieldState {
+    /// From the records of one controller, in any order.
+    pub(crate) fn of<'a>(records: impl IntoIterator<Item = &'a FieldRecord>) -> Self {
+        let mut out = Self::default();
+        let newer = |old: Option<&FieldRecord>, new: &FieldRecord| old.is_none_or(|o| new.at > o.at);
+        for record in records {
+            match document(record) {
+                Some(FieldDoc::Found(_)) if newer(out.found.as_ref().map(|f| &f.0), record) => {
+                    out.found = panel_of(record).map(|p| (record.clone(), p));
+                }
+                Some(FieldDoc::Dialled(doc)) if newer(out.dialled.as_ref().map(|f| &f.0), record) => {
+                    out.dialled = Some((record.clone(), doc));
+                }
+                Some(FieldDoc::Round(doc)) if newer(out.round.as_ref().map(|f| &f.0), record) => {
+                    out.round = Some((record.clone(), doc));
+                }
+                _ => {}
+            }
+        }
+        out
+    }
+
+    /// The panel as it was found, when nothing was dialled since.
+    pub(crate) fn panel_still_found(&self) -> Option<&Panel> {
+        let (record, panel) = self.found.as_ref()?;
+        let dialled_since = self.dialled.as_ref().is_some_and(|(d, _)| d.at > record.at);
+        (!dialled_since).then_some(panel)
+    }
+
+    /// When something was last changed on the panel.
+    pub(crate) fn last_change(&self) -> Option<NaiveDate> {
+        self.dialled.as_ref().map(|(_, doc)| doc.on)
+    }
+
+    /// The day of the last visit of any kind.
+    pub(crate) fn last_visit(&self) -> Option<NaiveDate> {
+        let found = self.found.as_ref().map(|(_, p)| p.seen_at.date());
+        let round = self.round.as_ref().map(|(_, d)| d.on);
+        [found, self.last_change(), round].into_iter().flatten().max()
+    }
+
+    /// When to look again: what the newer of the last round and the last dialling says.
+    pub(crate) fn look_again(&self) -> Option<NaiveDate> {
+        let dialled = self.dialled.as_ref().map(|(r, d)| (r.at, d.look_again));
+        let round = self.round.as_ref().map(|(r, d)| (r.at, d.look_again));
+        [dialled, round].into_iter().flatten().max_by_key(|(at, _)| *at).map(|(_, day)| day)
+    }
+
+    /// What stands beside the controller when one asks why it did not water.
+    pub(crate) fn known(&self, desk: &Desk, held: Vec<Option<bool>>) -> Known {
+        let panel = self.panel_still_found();
+        let clock_wrong = panel.is_some_and(|p| {
+            let situation = desk.situation(monday(p.seen_at.date()));
+            panel_findings(p, desk.controller(), &situation, None).iter().any(|f| f.is_clock())
+        });
+        Known { held, found_off: panel.filter(|p| p.switch == Switch::Off).map(|p| p.seen_at.date()), clock_wrong }
+    }
+}

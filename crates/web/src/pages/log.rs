@@ -1,0 +1,102 @@
+//! A controller's log: what was changed, found, dialled and seen, in one line of time.
+
+use chrono::{DateTime, Utc};
+use chrono_tz::Tz;
+use upland_formats::site::{Answer, FieldDoc};
+use upland_store::{ChangeEntry, FieldRecord};
+
+use super::field::document;
+use super::shell::Shell;
+use super::spine::Spine;
+use crate::charts::Strip;
+use crate::show::{date_long, date_short};
+use crate::words::Words;
+
+#[derive(askama::Template)]
+#[template(path = "log.html")]
+pub(crate) struct LogTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) strip: Option<[Strip; 2]>,
+    pub(crate) days: Vec<LogDay>,
+}
+
+/// The entries of a day.
+#[derive(Debug, Clone)]
+pub(crate) struct LogDay {
+    pub(crate) date: String,
+    pub(crate) entries: Vec<LogEntry>,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct LogEntry {
+    pub(crate) mark: &'static str,
+    pub(crate) time: String,
+    pub(crate) who: String,
+    pub(crate) what: String,
+    pub(crate) more: Vec<String>,
+    pub(crate) href: String,
+}
+
+/// Changes and records in one line of time, newest first.
+pub(crate) fn days(changes: &[ChangeEntry], records: &[FieldRecord], href: &str, zone: Tz) -> Vec<LogDay> {
+    let mut all: Vec<(DateTime<Utc>, LogEntry)> = changes
+        .iter()
+        .map(|c| (c.at, change_entry(c)))
+        .chain(records.iter().filter_map(|r| Some((r.at, record_entry(r, href)?))))
+        .collect();
+    all.sort_by_key(|(at, _)| std::cmp::Reverse(*at));
+    let mut days: Vec<LogDay> = Vec::new();
+    for (at, mut entry) in all {
+        let local = at.with_timezone(&zone);
+        entry.time = local.format("%H:%M").to_string();
+        let date = date_long(local.date_naive());
+        match days.last_mut() {
+            Some(day) if day.date == date => day.entries.push(entry),
+            _ => days.push(LogDay { date, entries: vec![entry] }),
+        }
+    }
+    days
+}
+
+fn change_entry(c: &ChangeEntry) -> LogEntry {
+    let w = Words;
+    LogEntry {
+        mark: "right",
+        time: String::new(),
+        who: c.user_name.clone(),
+        what: w.t(&c.why),
+        more: vec![w.t1("log-version", c.version.to_string())],
+        href: String::new(),
+    }
+}
+
+fn record_entry(record: &FieldRecord, href: &str) -> Option<LogEntry> {
+    let w = Words;
+    let (mark, what, more, href) = match document(record)? {
+        FieldDoc::Found(_) => ("flag", w.t("why-found"), Vec::new(), format!("{href}/as-found?of={}", record.id)),
+        FieldDoc::Dialled(d) => {
+            let mut more = vec![w.t1("log-look-again", date_short(d.look_again))];
+            if !d.not_set.is_empty() {
+                more.insert(0, w.count("log-not-set", d.not_set.len()));
+            }
+            if !d.panel_next.is_empty() {
+                more.insert(0, w.t2("log-next", &d.panel_next, &d.our_next));
+            }
+            ("done", w.count("log-dialled", d.values.len()), more, String::new())
+        }
+        FieldDoc::Round(d) => {
+            let answer = match d.answer {
+                Answer::Accepted => w.t1("log-accepted", &d.change),
+                Answer::Rejected => w.t2("log-rejected", &d.change, &d.reason),
+                Answer::Nothing => d.change.clone(),
+            };
+            let mut more = vec![answer, w.t1("log-look-again", date_short(d.look_again))];
+            if !d.note.is_empty() {
+                more.push(d.note.clone());
+            }
+            ("measured", w.count("log-round", d.stations.len()), more, String::new())
+        }
+    };
+    Some(LogEntry { mark, time: String::new(), who: record.user_name.clone(), what, more, href })
+}

@@ -1,0 +1,349 @@
+//! A round: what is seen on the ground, and the one next change.
+
+use chrono::NaiveDate;
+use upland_core::controller::{Controller, Days, PercentScope, ProgramLetter};
+use upland_core::quantity::{Percent, RunTime};
+use upland_core::schedule::{Level, Plan};
+use upland_core::tuning::{Advice, Because, Change, Judgement, Seen, advise};
+
+use super::desk::{Desk, monday};
+use super::field::FieldState;
+use super::shell::Shell;
+use super::spine::Spine;
+use super::stations::plant_key;
+use super::year::program_label;
+use crate::charts::{Strip, volume_text, volume_unit};
+use crate::form::Form;
+use crate::show::{Measure, Units, date_short, day_list, day_short, month_long, month_of, number};
+use crate::words::Words;
+
+#[derive(askama::Template)]
+#[template(path = "round.html")]
+pub(crate) struct RoundTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) strip: Option<[Strip; 2]>,
+    pub(crate) href: String,
+    pub(crate) back: String,
+    pub(crate) sub: String,
+    pub(crate) version: i32,
+    pub(crate) form: Form,
+    pub(crate) percents: Vec<PercentSeen>,
+    pub(crate) grounds: Vec<Ground>,
+    pub(crate) advice: AdviceView,
+    pub(crate) cautions: Vec<String>,
+}
+
+#[derive(askama::Template)]
+#[template(path = "round_live.html")]
+pub(crate) struct RoundLiveTemplate {
+    pub(crate) w: Words,
+    pub(crate) advice: AdviceView,
+}
+
+/// A percent that is read off the panel.
+#[derive(Debug, Clone)]
+pub(crate) struct PercentSeen {
+    pub(crate) field: String,
+    pub(crate) label: String,
+    pub(crate) called: String,
+    pub(crate) step: u16,
+    pub(crate) min: u16,
+    pub(crate) max: u16,
+}
+
+/// A station to be judged.
+#[derive(Debug, Clone)]
+pub(crate) struct Ground {
+    pub(crate) number: u8,
+    pub(crate) field: String,
+    pub(crate) name: String,
+    pub(crate) what: String,
+}
+
+/// The one next change in words.
+#[derive(Debug, Clone)]
+pub(crate) struct AdviceView {
+    pub(crate) seen: String,
+    /// What changes; empty when nothing does.
+    pub(crate) what: String,
+    pub(crate) from: String,
+    pub(crate) to: String,
+    pub(crate) unit: String,
+    /// Whether from and to are words rather than figures.
+    pub(crate) wordy: bool,
+    pub(crate) because: String,
+    pub(crate) expect: String,
+    pub(crate) accept: String,
+    pub(crate) look_again: String,
+    /// The change in a line: what the log keeps, and what an answer refers to.
+    pub(crate) line: String,
+}
+
+/// The groups of programs that share a percent on the panel.
+fn percent_fields(c: &Controller) -> Vec<(String, Vec<ProgramLetter>)> {
+    let used = |l: &ProgramLetter| c.stations.iter().any(|s| s.runs_in(*l));
+    let letters: Vec<ProgramLetter> = c.programs.iter().map(|p| p.letter).filter(used).collect();
+    match c.capability.percent_scope {
+        PercentScope::AllPrograms if letters.is_empty() => Vec::new(),
+        PercentScope::AllPrograms => vec![("pct".into(), letters)],
+        PercentScope::EachProgram => letters.into_iter().map(|l| (format!("pct{}", l.get()), vec![l])).collect(),
+    }
+}
+
+/// The form of a round that begins: percents as they should stand, nothing judged.
+pub(crate) fn empty(desk: &Desk, today: NaiveDate) -> Form {
+    let c = desk.controller();
+    let plan = desk.situation(monday(today)).plan(c);
+    let mut form = Form::default();
+    form.set("action", uuid::Uuid::new_v4().to_string());
+    form.set("record", uuid::Uuid::new_v4().to_string());
+    for (field, letters) in percent_fields(c) {
+        let stands = letters.first().and_then(|l| plan.percent_on(c, *l, today, Level::Calendar));
+        form.set(&field, stands.map_or_else(|| "0".to_owned(), |p| p.get().to_string()));
+    }
+    form
+}
+
+/// Reads what was seen; errors stand beside their fields.
+pub(crate) fn read(form: &mut Form, desk: &Desk, today: NaiveDate, last_change: Option<NaiveDate>) -> Seen {
+    let c = desk.controller();
+    let plan = desk.situation(monday(today)).plan(c);
+    let mut percents = Vec::new();
+    for (field, letters) in percent_fields(c) {
+        let typed = form.get(&field).trim_end_matches('%').trim().to_owned();
+        match typed.parse::<u16>().ok().and_then(|p| Percent::new(p).ok()) {
+            Some(seen) => {
+                // A month that is off has no percent on the panel: 0 is as it should be.
+                let watered = |l: &ProgramLetter| plan.percent_on(c, *l, today, Level::Calendar).is_some();
+                percents.extend(letters.into_iter().filter(watered).map(|l| (l, seen)));
+            }
+            None => form.fail(&field, Measure::Plain.allowed(upland_core::quantity::range::PERCENT, Units::Metric)),
+        }
+    }
+    let judged = c.stations.iter().filter_map(|s| {
+        let judgement = match form.get(&format!("j{}", s.number)) {
+            "dry" => Judgement::Dry,
+            "right" => Judgement::Right,
+            "wet" => Judgement::Wet,
+            _ => return None,
+        };
+        Some((s.number, judgement))
+    });
+    let stations = judged.collect();
+    if form.get("note").chars().count() > 500 {
+        form.fail("note", Words.t("found-note-hint"));
+    }
+    Seen { on: today, percents, stations, last_change }
+}
+
+/// The advice on what was seen.
+pub(crate) fn advice(desk: &Desk, seen: &Seen) -> Advice {
+    let situation = desk.situation(monday(seen.on));
+    let budget = desk.budget().ok();
+    advise(&situation, desk.controller(), budget.as_ref(), seen)
+}
+
+pub(crate) fn percents(desk: &Desk, today: NaiveDate) -> Vec<PercentSeen> {
+    let w = Words;
+    let c = desk.controller();
+    let budget = desk.budget().ok();
+    let month = month_of(today);
+    percent_fields(c)
+        .into_iter()
+        .map(|(field, letters)| {
+            let first = letters.first().copied().unwrap_or(ProgramLetter::A);
+            let called = budget.as_ref().and_then(|b| b.group(first)).map(|g| g.month(month).percent_exact);
+            PercentSeen {
+                label: if field == "pct" {
+                    w.t("round-percent-all")
+                } else {
+                    w.t1("round-percent", program_label(c.program(first), first))
+                },
+                called: called.map_or_else(String::new, |p| w.t2("round-called", month_long(month), number(p, 0))),
+                step: c.capability.percent_step.get(),
+                min: c.capability.percent_min.get(),
+                max: c.capability.percent_max.get(),
+                field,
+            }
+        })
+        .collect()
+}
+
+pub(crate) fn grounds(c: &Controller) -> Vec<Ground> {
+    let w = Words;
+    c.stations
+        .iter()
+        .map(|s| {
+            let plant = match s.plant {
+                upland_core::landscape::Plant::Coefficient(k) => format!("K {}", number(k.get(), 2)),
+                plant => w.t(plant_key(plant)),
+            };
+            let roof = if s.roofed { format!(", {}", w.t("round-roofed")) } else { String::new() };
+            Ground {
+                number: s.number,
+                field: format!("j{}", s.number),
+                name: s.name.clone(),
+                what: format!("{}, {plant}{roof}", s.program.get()),
+            }
+        })
+        .collect()
+}
+
+fn name(c: &Controller, n: u8) -> String {
+    c.station(n).map_or_else(|| n.to_string(), |s| s.name.clone())
+}
+
+fn judged(j: Judgement) -> String {
+    Words.t(match j {
+        Judgement::Dry => "judged-dry",
+        Judgement::Right => "judged-right",
+        Judgement::Wet => "judged-wet",
+    })
+}
+
+/// The words of the judgement of a station.
+pub(crate) const JUDGEMENTS: [(&str, &str); 3] =
+    [("dry", "ground-dry"), ("right", "ground-right"), ("wet", "ground-wet")];
+
+fn minutes(run: RunTime) -> String {
+    number(run.minutes(), usize::from(!run.seconds().is_multiple_of(60)))
+}
+
+impl AdviceView {
+    pub(crate) fn of(desk: &Desk, seen: &Seen, advice: &Advice, units: Units) -> Self {
+        let w = Words;
+        let c = desk.controller();
+        let (what, from, to, unit, wordy) = match advice.change {
+            Some(Change::PutBack { letter, from, to } | Change::Percent { letter, from, to }) => (
+                program_label(c.program(letter), letter),
+                from.get().to_string(),
+                to.get().to_string(),
+                w.t("round-unit-percent"),
+                false,
+            ),
+            Some(Change::Day { letter, from, to }) => (
+                w.t1("round-days-of", program_label(c.program(letter), letter)),
+                days(from),
+                days(to),
+                w.t("round-unit-days"),
+                true,
+            ),
+            Some(Change::Minutes { station, from, to }) => {
+                (name(c, station), minutes(from), minutes(to), w.t("round-unit-minutes"), false)
+            }
+            None => (String::new(), String::new(), String::new(), String::new(), false),
+        };
+        let line = if what.is_empty() {
+            w.t("round-no-change")
+        } else {
+            w.with("round-line", &[("what", &what), ("from", &from), ("to", &to), ("unit", &unit)])
+        };
+        Self {
+            seen: w.t2("round-seen", seen.stations.len().to_string(), c.stations.len().to_string()),
+            because: because(c, advice, seen),
+            expect: expect(advice, units),
+            accept: w.t1("round-accept", &to),
+            look_again: format!(
+                "{} {}",
+                day_short(chrono::Datelike::weekday(&advice.look_again)),
+                date_short(advice.look_again)
+            ),
+            what,
+            from,
+            to,
+            unit,
+            wordy,
+            line,
+        }
+    }
+}
+
+fn days(days: Days) -> String {
+    day_list(days)
+}
+
+fn because(c: &Controller, advice: &Advice, seen: &Seen) -> String {
+    let w = Words;
+    let first = match advice.because {
+        Because::PanelDiffers => w.t("because-panel"),
+        Because::AllWrongPercentOff(j) => w.t1("because-percent-off", judged(j)),
+        Because::AllWrongPercentRight(j) => w.t1("because-percent-right", judged(j)),
+        Because::OneWrong(j) => {
+            let others = seen.stations.iter().filter(|(_, o)| *o == Judgement::Right).count();
+            w.t2("because-one", judged(j), others.to_string())
+        }
+        Because::TooSoon { changed } => w.t1("because-soon", date_short(changed)),
+        Because::AllRight => w.t("because-right"),
+        Because::NothingSeen => w.t("because-nothing"),
+        Because::AtTheLimit(j) => w.t1("because-limit", judged(j)),
+    };
+    if advice.waiting.is_empty() {
+        return first;
+    }
+    let names = advice.waiting.iter().map(|n| name(c, *n)).collect::<Vec<_>>().join(", ");
+    format!("{first} {}", w.t1("because-waits", names))
+}
+
+fn expect(advice: &Advice, units: Units) -> String {
+    let Some(e) = advice.expected else { return String::new() };
+    let depth = |mm: f64| Measure::Depth.show(mm, units);
+    let more = volume_text(units)(e.more_m3.abs());
+    let unit = volume_unit(units);
+    let key = if e.more_m3 < 0.0 { "expect-less" } else { "expect-more" };
+    Words.with(key, &[("after", &depth(e.after_mm)), ("before", &depth(e.before_mm)), ("more", &more), ("unit", unit)])
+}
+
+/// What an accepted change makes of the controller; nothing where only the panel is put back.
+pub(crate) fn applied(desk: &Desk, advice: &Advice, today: NaiveDate) -> Option<Controller> {
+    let change = advice.change?;
+    let c = desk.controller();
+    let plan: Plan = desk.situation(monday(today)).plan(c);
+    let changed = change.applied_keeping_minutes(c, &plan, month_of(today));
+    (changed != *c).then_some(changed)
+}
+
+#[derive(askama::Template)]
+#[template(path = "rounds.html")]
+pub(crate) struct RoundsTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) rows: Vec<RoundRow>,
+}
+
+/// A controller in the list of rounds.
+#[derive(Debug, Clone)]
+pub(crate) struct RoundRow {
+    pub(crate) mark: &'static str,
+    pub(crate) controller: String,
+    pub(crate) place: String,
+    pub(crate) due: String,
+    pub(crate) last: String,
+    pub(crate) href: String,
+    /// Sorts the list.
+    pub(crate) day: Option<NaiveDate>,
+}
+
+impl RoundRow {
+    pub(crate) fn of(desk: &Desk, state: &FieldState, today: NaiveDate) -> Self {
+        let w = Words;
+        let day = state.look_again();
+        let due = match day {
+            Some(d) if d <= today => w.t1("rounds-due", date_short(d)),
+            Some(d) => w.t1("rounds-on", date_short(d)),
+            None => w.t("rounds-never"),
+        };
+        Self {
+            mark: match day {
+                Some(d) if d <= today => "flag",
+                Some(_) => "done",
+                None => "todo",
+            },
+            controller: desk.controller().name.clone(),
+            place: desk.at.place.value.name.clone(),
+            due,
+            last: state.last_visit().map_or_else(|| w.t("rounds-no-visit"), |d| w.t1("rounds-last", date_short(d))),
+            href: format!("/controllers/{}", desk.controller.id),
+            day,
+        }
+    }
+}

@@ -1,0 +1,325 @@
+//! The sensors of a controller: what they are set to, which stations obey, what they would have done.
+
+mod form;
+mod replay;
+
+use chrono::{NaiveDate, TimeDelta};
+use upland_core::controller::{Contact, Controller, TemporaryKind};
+use upland_core::sensor::{Sensor, SensorKind, Vent};
+use upland_core::word::Word;
+
+use super::Choice;
+use super::desk::Desk;
+use super::shell::Shell;
+use super::spine::Spine;
+use crate::charts::Strip;
+use crate::form::Form;
+use crate::show::{Measure, Units, date_long, date_short};
+use crate::words::Words;
+
+pub(crate) use form::{READINGS, filled, kind_word, proposed, read};
+pub(crate) use replay::{ReplayInput, ReplayView, held_on};
+
+#[derive(askama::Template)]
+#[template(path = "sensors.html")]
+pub(crate) struct SensorsTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) strip: Option<[Strip; 2]>,
+    pub(crate) href: String,
+    pub(crate) version: i32,
+    pub(crate) sensors: Vec<SensorLine>,
+    pub(crate) matrix: Vec<(String, Vec<bool>)>,
+    pub(crate) open: SensorForm,
+    pub(crate) replay: ReplayView,
+    pub(crate) kinds: Vec<(String, String, bool)>,
+}
+
+#[derive(askama::Template)]
+#[template(path = "sensors_live.html")]
+pub(crate) struct SensorsLiveTemplate {
+    pub(crate) w: Words,
+    pub(crate) unit: &'static str,
+    pub(crate) replay: ReplayView,
+}
+
+/// A sensor in a line.
+#[derive(Debug, Clone)]
+pub(crate) struct SensorLine {
+    pub(crate) name: String,
+    pub(crate) href: String,
+    pub(crate) open: bool,
+    pub(crate) mark: &'static str,
+    pub(crate) set_to: String,
+    /// What is wrong or due, or that all is well.
+    pub(crate) notes: Vec<String>,
+}
+
+/// The form of the open sensor.
+#[derive(Debug, Clone)]
+pub(crate) struct SensorForm {
+    pub(crate) form: Form,
+    /// Its place in the list; none for a new one.
+    pub(crate) index: Option<usize>,
+    pub(crate) kind: &'static str,
+    pub(crate) title: String,
+    pub(crate) unit: &'static str,
+    pub(crate) settings: Vec<Choice>,
+    pub(crate) vents: Vec<Choice>,
+    pub(crate) contacts: Vec<Choice>,
+    pub(crate) yes_no: Vec<Choice>,
+    pub(crate) classes: Vec<Choice>,
+    pub(crate) trims: Vec<Choice>,
+    pub(crate) programs: Vec<(String, String)>,
+    pub(crate) stations: Vec<(String, String)>,
+    pub(crate) readings: Vec<(String, String)>,
+    pub(crate) default_contact: String,
+    pub(crate) cautions: Vec<String>,
+    pub(crate) siting: Vec<(String, String)>,
+}
+
+/// The key of a kind's name.
+const fn kind_key(kind: &SensorKind) -> &'static str {
+    match kind {
+        SensorKind::Rain { .. } => "sensor-rain",
+        SensorKind::Freeze { .. } => "sensor-freeze",
+        SensorKind::SoilMoisture { .. } => "sensor-soil",
+        SensorKind::Et { .. } => "sensor-et",
+    }
+}
+
+/// `Rain sensor, Tool-shed post`.
+pub(crate) fn sensor_name(sensor: &Sensor) -> String {
+    let kind = Words.t(kind_key(&sensor.kind));
+    if sensor.place.is_empty() { kind } else { format!("{kind}, {}", sensor.place) }
+}
+
+/// What a sensor is set to, in a few words.
+pub(crate) fn set_to(sensor: &Sensor, units: Units) -> String {
+    let w = Words;
+    match &sensor.kind {
+        SensorKind::Rain { threshold_mm, delay_days, .. } => w.t2(
+            "sensor-set-rain",
+            format!("{}\u{a0}{}", Measure::Depth.typed(*threshold_mm, units), Measure::Depth.unit(units)),
+            delay_days.to_string(),
+        ),
+        SensorKind::Freeze { threshold_c, .. } => {
+            w.t1("sensor-set-freeze", Measure::Temperature.show(*threshold_c, units))
+        }
+        SensorKind::SoilMoisture { threshold_pct: Some(t), .. } => {
+            w.t1("sensor-set-soil", Measure::Plain.typed(*t, units))
+        }
+        SensorKind::SoilMoisture { .. } => w.t("sensor-set-soil-none"),
+        SensorKind::Et { class, trim, .. } => w.t2("sensor-set-et", class.number().to_string(), trim.to_string()),
+    }
+}
+
+/// Days that a battery of a wireless sensor lasts (common practice: changed twice a year).
+pub(crate) const BATTERY_DAYS: i64 = 183;
+/// Days after which a proof is old (common practice: once a year).
+pub(crate) const PROOF_DAYS: i64 = 365;
+
+/// What is wrong with a sensor, or due on a day; whether it keeps the sensor from acting.
+pub(crate) fn notes(c: &Controller, index: usize, today: NaiveDate) -> Vec<(String, bool)> {
+    let w = Words;
+    let Some(sensor) = c.sensors.get(index) else { return Vec::new() };
+    let mut out = Vec::new();
+    let contact = !matches!(sensor.kind, SensorKind::Et { .. });
+    if contact && !sensor.jumper_removed {
+        out.push((w.t("sensor-jumper-in"), true));
+    }
+    if contact && !sensor.fits(c) {
+        out.push((w.t("sensor-contact-wrong"), true));
+    }
+    for t in &c.temporaries {
+        if matches!(t.kind, TemporaryKind::Bypass { sensor } if usize::from(sensor) == index) && t.since <= today {
+            let key = if t.is_over(today) { "sensor-bypass-over" } else { "sensor-bypassed-until" };
+            out.push((
+                w.with(
+                    key,
+                    &[
+                        ("since", &date_short(t.since)),
+                        ("until", &date_short(t.until)),
+                        ("who", &t.by),
+                        ("why", &t.reason),
+                    ],
+                ),
+                true,
+            ));
+        }
+    }
+    match &sensor.proven {
+        None => out.push((w.t("sensor-unproven"), false)),
+        Some(p) if today - p.on > TimeDelta::days(PROOF_DAYS) => {
+            out.push((w.t1("sensor-proof-old", date_long(p.on)), false));
+        }
+        Some(_) => {}
+    }
+    if !sensor.battery.is_empty() && sensor.battery_on.is_none_or(|d| today - d > TimeDelta::days(BATTERY_DAYS)) {
+        out.push((w.t1("sensor-battery-due", &sensor.battery), false));
+    }
+    out
+}
+
+pub(crate) fn lines(
+    c: &Controller,
+    open: Option<usize>,
+    href: &str,
+    today: NaiveDate,
+    units: Units,
+) -> Vec<SensorLine> {
+    (0..)
+        .zip(&c.sensors)
+        .map(|(index, sensor)| {
+            let notes = notes(c, index, today);
+            let stopped = notes.iter().any(|(_, stops)| *stops);
+            SensorLine {
+                name: sensor_name(sensor),
+                href: format!("{href}?sensor={index}"),
+                open: open == Some(index),
+                mark: if stopped {
+                    "fault"
+                } else if notes.is_empty() {
+                    "done"
+                } else {
+                    "part"
+                },
+                set_to: set_to(sensor, units),
+                notes: notes.into_iter().map(|(text, _)| text).collect(),
+            }
+        })
+        .collect()
+}
+
+/// Stations by sensors: who obeys whom.
+pub(crate) fn matrix(c: &Controller) -> Vec<(String, Vec<bool>)> {
+    if c.sensors.is_empty() {
+        return Vec::new();
+    }
+    let row = |s: &upland_core::controller::Station| {
+        (format!("{} {}", s.number, s.name), c.sensors.iter().map(|x| x.governs(s.number)).collect())
+    };
+    c.stations.iter().map(row).collect()
+}
+
+impl SensorForm {
+    pub(crate) fn of(c: &Controller, sensor: &Sensor, index: Option<usize>, form: Form, units: Units) -> Self {
+        let w = Words;
+        let words = |kind| match kind {
+            Vent::Open => w.t("vent-open"),
+            Vent::Half => w.t("vent-half"),
+            Vent::Closed => w.t("vent-closed"),
+        };
+        let contact = |c: Contact| w.t(if c == Contact::NormallyClosed { "contact-closed" } else { "contact-open" });
+        let kind = kind_word(&sensor.kind);
+        let measure = if kind == "freeze" { Measure::Temperature } else { Measure::Depth };
+        let settings = match &sensor.kind {
+            SensorKind::Rain { thresholds_mm: list, .. } | SensorKind::Freeze { thresholds_c: list, .. } => {
+                list.iter().map(|v| measure.typed(*v, units)).collect()
+            }
+            _ => Vec::new(),
+        };
+        let with_unit = |t: &String| Choice::new(t.clone(), format!("{t}\u{a0}{}", measure.unit(units)));
+        Self {
+            kind,
+            title: match index {
+                Some(_) => sensor_name(sensor),
+                None => w.t1("sensor-new", w.t(kind_key(&sensor.kind))),
+            },
+            unit: measure.unit(units),
+            settings: settings.iter().map(with_unit).collect(),
+            vents: Vent::ALL.map(|v| Choice::new(v.word(), words(v))).to_vec(),
+            contacts: [Contact::NormallyClosed, Contact::NormallyOpen]
+                .map(|c| Choice::new(c.word(), contact(c)))
+                .to_vec(),
+            yes_no: vec![Choice::new("no", w.t("sensor-jumper-no")), Choice::new("yes", w.t("sensor-jumper-yes"))],
+            classes: (1..=6)
+                .filter_map(upland_core::sensor::EtClass::new)
+                .map(|c| {
+                    let at = Measure::DepthADay.show(c.reference_mm_per_day(), units);
+                    Choice::new(c.number().to_string(), w.t2("sensor-class-at", c.number().to_string(), at))
+                })
+                .collect(),
+            trims: (1..=5).map(|t| Choice::new(t.to_string(), w.t(trim_key(t)))).collect(),
+            programs: c
+                .programs
+                .iter()
+                .map(|p| (format!("et{}", p.letter.get()), p.letter.get().to_string()))
+                .collect(),
+            stations: c
+                .stations
+                .iter()
+                .map(|s| {
+                    let roof = if s.roofed { format!(" ({})", w.t("card-roofed")) } else { String::new() };
+                    (format!("exempt{}", s.number), format!("{} {}{roof}", s.number, s.name))
+                })
+                .collect(),
+            readings: (0..READINGS).map(|i| (format!("r{i}at"), format!("r{i}pct"))).collect(),
+            default_contact: contact(c.capability.contact),
+            cautions: cautions(kind),
+            siting: siting(kind),
+            index,
+            form,
+        }
+    }
+}
+
+const fn trim_key(trim: u8) -> &'static str {
+    match trim {
+        1 => "trim-1",
+        2 => "trim-2",
+        4 => "trim-4",
+        5 => "trim-5",
+        _ => "trim-3",
+    }
+}
+
+fn cautions(kind: &str) -> Vec<String> {
+    let w = Words;
+    let mut out = vec![w.t("caution-power")];
+    match kind {
+        "rain" | "et" => out.push(w.t("caution-ladder")),
+        "freeze" => out.extend([w.t("caution-ladder"), w.t("caution-ice")]),
+        _ => out.push(w.t("caution-dig")),
+    }
+    out
+}
+
+/// What a good place is, in lines of a word and a fact.
+fn siting(kind: &str) -> Vec<(String, String)> {
+    let w = Words;
+    let keys: &[(&str, &str)] = match kind {
+        "soil" => &[("site-soil", "site-soil-more"), ("site-cable", "site-cable-more")],
+        "freeze" => &[("site-shade", "site-shade-more"), ("site-radio", "site-radio-more")],
+        _ => &[
+            ("site-open", "site-open-more"),
+            ("site-throw", "site-throw-more"),
+            ("site-sun", "site-sun-more"),
+            ("site-radio", "site-radio-more"),
+        ],
+    };
+    keys.iter().map(|(a, b)| (w.t(a), w.t(b))).collect()
+}
+
+/// The kinds that a sensor can be added of.
+pub(crate) fn kind_links(href: &str, open: Option<&str>) -> Vec<(String, String, bool)> {
+    [("rain", "sensor-rain"), ("freeze", "sensor-freeze"), ("soil", "sensor-soil"), ("et", "sensor-et")]
+        .map(|(word, key)| (format!("{href}?kind={word}"), Words.t(key), open == Some(word)))
+        .to_vec()
+}
+
+/// The unit of the grid of settings.
+pub(crate) fn grid_unit(units: Units) -> &'static str {
+    Measure::Depth.unit(units)
+}
+
+/// The desk's sensor of an address: one of the list, or a new one of a kind.
+pub(crate) fn sensor_of(desk: &Desk, query: &Form) -> (Option<usize>, Sensor) {
+    let list = &desk.controller().sensors;
+    let asked = query.get("sensor").parse::<usize>().ok().filter(|i| *i < list.len());
+    let index = asked.or((query.get("kind").is_empty() && !list.is_empty()).then_some(0));
+    match index.and_then(|i| list.get(i)) {
+        Some(sensor) => (index, sensor.clone()),
+        None => (None, proposed(query.get("kind"), desk)),
+    }
+}

@@ -1,0 +1,286 @@
+//! Everything temporary: what is set for a while, why, and until when.
+
+use chrono::{NaiveDate, TimeDelta};
+use upland_core::controller::{Controller, ProgramLetter, Temporary, TemporaryKind};
+use upland_core::quantity::Percent;
+use upland_core::tuning::{ShortTerm, short_term};
+use upland_store::StripDay;
+
+use super::Choice;
+use super::desk::Desk;
+use super::rules_form::date;
+use super::sensors::sensor_name;
+use super::shell::Shell;
+use super::spine::Spine;
+use super::year::program_label;
+use crate::charts::Strip;
+use crate::form::Form;
+use crate::show::{Measure, Units, date_short, month_of, number, percent};
+use crate::words::Words;
+
+#[derive(askama::Template)]
+#[template(path = "temporary.html")]
+pub(crate) struct TemporaryTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) strip: Option<[Strip; 2]>,
+    pub(crate) href: String,
+    pub(crate) version: i32,
+    pub(crate) form: Form,
+    pub(crate) kinds: Vec<Choice>,
+    pub(crate) programs: Vec<Choice>,
+    pub(crate) sensors: Vec<Choice>,
+    pub(crate) lines: Vec<TemporaryLine>,
+    pub(crate) weeks: Vec<WeekProposal>,
+}
+
+/// Something temporary in words.
+#[derive(Debug, Clone)]
+pub(crate) struct TemporaryLine {
+    pub(crate) index: usize,
+    pub(crate) mark: &'static str,
+    pub(crate) what: String,
+    pub(crate) span: String,
+    pub(crate) reason: String,
+    pub(crate) act: String,
+}
+
+/// A percent for this week, out of the rain since the last visit.
+#[derive(Debug, Clone)]
+pub(crate) struct WeekProposal {
+    pub(crate) letter: char,
+    pub(crate) program: String,
+    pub(crate) now: String,
+    pub(crate) figure: String,
+    pub(crate) is_off: bool,
+    pub(crate) differs: bool,
+    pub(crate) line: String,
+    pub(crate) working: String,
+    pub(crate) percent: String,
+    pub(crate) until: String,
+    pub(crate) until_text: String,
+    pub(crate) reason: String,
+}
+
+/// What is set for a while, in words.
+pub(crate) fn kind_words(kind: &TemporaryKind, controller: &Controller) -> String {
+    let w = Words;
+    match kind {
+        TemporaryKind::Percent { letter: None, percent: p } => w.t1("temp-percent-all", percent(p.get())),
+        TemporaryKind::Percent { letter: Some(l), percent: p } => {
+            w.t2("temp-percent", l.get().to_string(), percent(p.get()))
+        }
+        TemporaryKind::RainDelay => w.t("temp-delay"),
+        TemporaryKind::Bypass { sensor } => {
+            let name = controller.sensors.get(usize::from(*sensor)).map(sensor_name).unwrap_or_default();
+            w.t1("temp-bypass", name)
+        }
+        TemporaryKind::Off => w.t("temp-off"),
+    }
+}
+
+/// The name of what to do when it is over, as a thing done.
+pub(crate) fn back_words(kind: &TemporaryKind) -> String {
+    Words.t(match kind {
+        TemporaryKind::Percent { .. } => "temp-back-percent",
+        TemporaryKind::RainDelay => "temp-back-delay",
+        TemporaryKind::Bypass { .. } => "temp-back-bypass",
+        TemporaryKind::Off => "temp-back-off",
+    })
+}
+
+pub(crate) fn lines(controller: &Controller, today: NaiveDate) -> Vec<TemporaryLine> {
+    let w = Words;
+    controller
+        .temporaries
+        .iter()
+        .enumerate()
+        .map(|(index, t)| {
+            let (mark, key) = if t.is_over(today) {
+                ("flag", "temp-over")
+            } else if t.since > today {
+                ("todo", "temp-span")
+            } else {
+                ("part", "temp-span")
+            };
+            TemporaryLine {
+                index,
+                mark,
+                what: kind_words(&t.kind, controller),
+                span: w.t2(key, date_short(t.since), date_short(t.until)),
+                reason: w.t2("temp-reason-line", &t.reason, &t.by),
+                act: back_words(&t.kind),
+            }
+        })
+        .collect()
+}
+
+pub(crate) fn kinds(controller: &Controller) -> Vec<Choice> {
+    let w = Words;
+    let mut kinds = vec![Choice::new("percent", w.t("temp-kind-percent"))];
+    if controller.capability.rain_delay_max > 0 {
+        let most = controller.capability.rain_delay_max.to_string();
+        kinds.push(Choice::new("rain_delay", w.t1("temp-kind-delay", most)));
+    }
+    if !controller.sensors.is_empty() {
+        kinds.push(Choice::new("bypass", w.t("temp-kind-bypass")));
+    }
+    kinds.push(Choice::new("off", w.t("temp-kind-off")));
+    kinds
+}
+
+pub(crate) fn programs(controller: &Controller) -> Vec<Choice> {
+    let all = std::iter::once(Choice::new("", Words.t("temp-all-programs")));
+    let each = controller.programs.iter().map(|p| Choice::new(p.letter.get(), program_label(Some(p), p.letter)));
+    all.chain(each).collect()
+}
+
+pub(crate) fn sensors(controller: &Controller) -> Vec<Choice> {
+    controller.sensors.iter().enumerate().map(|(i, s)| Choice::new(i.to_string(), sensor_name(s))).collect()
+}
+
+/// The form as it stands at first: a percent until a week from now.
+pub(crate) fn empty(today: NaiveDate) -> Form {
+    let mut form = Form::default();
+    form.set("action", uuid::Uuid::new_v4().to_string());
+    form.set("kind", "percent");
+    form.set("since", today.to_string());
+    form.set("until", (today + TimeDelta::days(6)).to_string());
+    form
+}
+
+/// Reads something temporary; errors stand beside their fields.
+pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option<Temporary> {
+    let w = Words;
+    let kind = match form.get("kind") {
+        "percent" => {
+            let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
+            let k = &controller.capability;
+            let typed = form.get("percent").parse::<u16>().ok().and_then(|p| Percent::new(p).ok());
+            let percent = typed.filter(|p| k.dial(f64::from(p.get())) == *p);
+            if percent.is_none() {
+                let ends = [k.percent_min, k.percent_max, k.percent_step].map(|p| p.get().to_string());
+                form.fail(
+                    "percent",
+                    w.with("temp-percent-bad", &[("min", &ends[0]), ("max", &ends[1]), ("step", &ends[2])]),
+                );
+            }
+            percent.map(|percent| TemporaryKind::Percent { letter, percent })
+        }
+        "rain_delay" => Some(TemporaryKind::RainDelay),
+        "bypass" => {
+            let sensor = form.get("sensor").parse::<u8>().ok();
+            let sensor = sensor.filter(|s| usize::from(*s) < controller.sensors.len());
+            if sensor.is_none() {
+                form.fail("sensor", w.t("field-choice"));
+            }
+            sensor.map(|sensor| TemporaryKind::Bypass { sensor })
+        }
+        "off" => Some(TemporaryKind::Off),
+        _ => {
+            form.fail("kind", w.t("field-choice"));
+            None
+        }
+    };
+    let (since, until) = (date(form, "since"), date(form, "until"));
+    if since.is_none() {
+        form.fail("since", w.t("field-date"));
+    }
+    if until.is_none() {
+        form.fail("until", w.t("temp-needs-end"));
+    }
+    let reason = form.get("reason").to_owned();
+    if !upland_core::controller::name_is_sound(&reason) {
+        form.fail("reason", w.t("temp-needs-reason"));
+    }
+    let (since, until) = (since?, until?);
+    if until < since {
+        form.fail("until", w.t("temp-order"));
+    }
+    let days = (until - since).num_days() + 1;
+    let most = i64::from(controller.capability.rain_delay_max);
+    if matches!(kind, Some(TemporaryKind::RainDelay)) && days > most {
+        form.fail("until", w.t1("temp-delay-long", most.to_string()));
+    }
+    let kind = kind?;
+    form.is_sound().then(|| Temporary { kind, since, until, reason, by: by.to_owned() })
+}
+
+/// Percents for the coming week, a line for each program whose station lies open to rain.
+pub(crate) fn week_proposals(
+    desk: &Desk,
+    days: &[StripDay],
+    since: NaiveDate,
+    today: NaiveDate,
+    units: Units,
+) -> Vec<WeekProposal> {
+    let w = Words;
+    let c = desk.controller();
+    let Ok(budget) = desk.budget() else { return Vec::new() };
+    let days: Vec<&StripDay> = days.iter().filter(|d| d.date >= since && d.date <= today).collect();
+    if days.is_empty() {
+        return Vec::new();
+    }
+    let situation = desk.situation(since);
+    let plan = situation.plan(c);
+    let month = month_of(today);
+    let span = [since, today - TimeDelta::days(1)];
+    let ran = upland_core::schedule::expand(c, &plan, &desk.at.zone, span, upland_core::schedule::Level::Calendar);
+    let work = upland_core::schedule::week_work(&plan, &ran);
+    let mut out = Vec::new();
+    for program in c.programs.iter().filter(|p| p.count_rain) {
+        let Some(group) = budget.group(program.letter) else { continue };
+        let open = |n: u8| c.station(n).is_some_and(|s| !s.roofed && s.program == program.letter);
+        // The thirstiest station in the open speaks for its program.
+        let base = group.stations.iter().filter(|s| open(s.number)).max_by(|a, b| a.kl.total_cmp(&b.kl));
+        let Some(base) = base else { continue };
+        let rain = days.iter().filter_map(|d| d.rain_mm).sum::<f64>();
+        let used = days.iter().filter_map(|d| d.et0_mm).sum::<f64>() * base.kl;
+        let watered = work.stations.iter().find(|s| s.number == base.number).map_or(0.0, |s| s.net_mm);
+        let own = group.month(month);
+        let demand =
+            own.stations.iter().find(|s| s.number == base.number).map_or(0.0, |s| s.demand.etl_mm) / month.mean_days();
+        let now = f64::from(own.dial.percent());
+        let term = short_term(c, now, today, [rain, used, watered], demand, base.raw_mm);
+        out.push(proposal(w, program.letter, desk, now, since, &term, units));
+    }
+    out
+}
+
+fn proposal(
+    w: Words,
+    letter: ProgramLetter,
+    desk: &Desk,
+    now: f64,
+    since: NaiveDate,
+    term: &ShortTerm,
+    units: Units,
+) -> WeekProposal {
+    let depth = |mm: f64| Measure::Depth.show(mm, units);
+    let figure = term.percent.map_or_else(|| w.t("off"), |p| p.get().to_string());
+    let reason = w.t2("temp-week-reason", depth(term.rain_mm), date_short(since));
+    WeekProposal {
+        letter: letter.get(),
+        program: program_label(desk.controller().program(letter), letter),
+        now: number(now, 0),
+        is_off: term.percent.is_none(),
+        differs: term.percent.map_or(now > 0.0, |p| (f64::from(p.get()) - now).abs() > 0.5),
+        line: w.t2("temp-week-line", depth(term.rain_mm), date_short(since)),
+        working: w.with(
+            "temp-week-working",
+            &[
+                ("rain", &depth(term.rain_mm)),
+                ("watered", &depth(term.watered_mm)),
+                ("used", &depth(term.used_mm)),
+                ("left", &depth(term.left_mm)),
+                ("now", &number(now, 0)),
+                ("exact", &number(term.percent_exact, 1)),
+            ],
+        ),
+        percent: term.percent.map_or_else(String::new, |p| p.get().to_string()),
+        until: term.until.to_string(),
+        until_text: date_short(term.until),
+        figure,
+        reason,
+    }
+}

@@ -1,0 +1,102 @@
+//! Why a station got no water on a day, in words.
+
+use chrono::NaiveDate;
+use upland_core::controller::Controller;
+use upland_core::schedule::{Obstacle, Unknown, Why};
+
+use super::Choice;
+use super::sensors::sensor_name;
+use super::shell::Shell;
+use super::spine::Spine;
+use crate::charts::Strip;
+use crate::form::Form;
+use crate::show::{date_long, date_short, month_long, number, percent, weekday};
+use crate::words::Words;
+
+#[derive(askama::Template)]
+#[template(path = "why.html")]
+pub(crate) struct WhyTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) strip: Option<[Strip; 2]>,
+    pub(crate) href: String,
+    pub(crate) form: Form,
+    pub(crate) stations: Vec<Choice>,
+    pub(crate) answer: Option<WhyView>,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct WhyView {
+    pub(crate) title: String,
+    pub(crate) lead: String,
+    /// First cause first: title and fact.
+    pub(crate) obstacles: Vec<(String, String)>,
+    pub(crate) due: Vec<String>,
+    pub(crate) unknown: Vec<String>,
+}
+
+impl WhyView {
+    pub(crate) fn of(why: &Why, controller: &Controller, station: u8, date: NaiveDate) -> Self {
+        let w = Words;
+        let name = controller.station(station).map_or_else(|| station.to_string(), |s| s.name.clone());
+        Self {
+            title: w.with("why-head", &[("station", &name), ("day", &weekday(date)), ("date", &date_long(date))]),
+            lead: match (why.obstacles.is_empty(), why.due.is_empty()) {
+                (true, false) => w.t("why-should-have-run"),
+                (true, true) => w.t("why-nothing-due"),
+                (false, _) => w.count("why-causes", why.obstacles.len()),
+            },
+            obstacles: why.obstacles.iter().map(|o| obstacle(o, controller)).collect(),
+            due: why
+                .due
+                .iter()
+                .map(|r| w.t2("why-due", r.local_start.format("%H:%M").to_string(), number(r.length().minutes(), 1)))
+                .collect(),
+            unknown: why.unknown.iter().map(|u| unknown(*u, controller)).collect(),
+        }
+    }
+}
+
+fn sensor(controller: &Controller, index: usize) -> String {
+    controller.sensors.get(index).map(sensor_name).unwrap_or_default()
+}
+
+fn obstacle(o: &Obstacle, c: &Controller) -> (String, String) {
+    let w = Words;
+    let letter = |l: &upland_core::controller::ProgramLetter| l.get().to_string();
+    match o {
+        Obstacle::Off { since, reason, overdue } => (
+            w.t1("why-off", date_short(*since)),
+            if *overdue { w.t1("why-off-overdue", reason) } else { w.t1("why-reason", reason) },
+        ),
+        Obstacle::RainDelay { until } => (w.t1("why-delay", date_short(*until)), w.t("why-delay-more")),
+        Obstacle::FoundOff { on } => (w.t1("why-found-off", date_short(*on)), w.t("why-found-off-more")),
+        Obstacle::NoStation => (w.t("why-no-station"), w.t("why-no-station-more")),
+        Obstacle::NoStart(l) => (w.t1("why-no-start", letter(l)), w.t("why-no-start-more")),
+        Obstacle::NotItsDay { letter: l, last, next } => {
+            let near = |d: &Option<NaiveDate>| d.map_or_else(|| w.t("why-never"), date_short);
+            (w.t1("why-not-day", letter(l)), w.t2("why-not-day-more", near(last), near(next)))
+        }
+        Obstacle::NeverDay(l) => (w.t1("why-never-day", letter(l)), w.t("why-never-day-more")),
+        Obstacle::NotYet { next } => (w.t1("why-not-yet", date_short(*next)), w.t("why-not-yet-more")),
+        Obstacle::MonthOff(month) => (w.t1("why-month-off", month_long(*month)), w.t("why-month-off-more")),
+        Obstacle::NoMinutes => (w.t("why-no-minutes"), w.t("why-no-minutes-more")),
+        Obstacle::PercentToNothing { percent: p, minutes } => {
+            (w.t1("why-to-nothing", percent(*p)), w.t1("why-to-nothing-more", number(*minutes, 1)))
+        }
+        Obstacle::SensorHeld { sensor: i } => (w.t1("why-held", sensor(c, *i)), w.t("why-held-more")),
+        Obstacle::WrongClock => (w.t("why-clock"), w.t("why-clock-more")),
+    }
+}
+
+fn unknown(u: Unknown, c: &Controller) -> String {
+    let w = Words;
+    match u {
+        Unknown::Power => w.t("unknown-power"),
+        Unknown::Clock => w.t("unknown-clock"),
+        Unknown::Hand => w.t("unknown-hand"),
+        Unknown::Valve => w.t("unknown-valve"),
+        Unknown::Sensor(i) => w.t1("unknown-sensor", sensor(c, i)),
+        Unknown::Bypass(i) => w.t1("unknown-bypass", sensor(c, i)),
+    }
+}
