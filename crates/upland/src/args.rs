@@ -22,6 +22,12 @@ pub(crate) enum Command {
     Budget(Budget),
     /// Sunrise, solar noon and sunset of a day, as CSV.
     Sun(Sun),
+    /// The runs of a site file from a date to a date, as CSV or iCalendar.
+    Runs(SiteRuns),
+    /// What is wrong with the controllers of a site file, as JSON.
+    Check(SiteCheck),
+    /// The JSON Schema of the site file.
+    Schema,
     /// Serve the application.
     Serve(Serve),
     /// Bring a database to the newest version and stop.
@@ -100,6 +106,38 @@ pub(crate) struct Sun {
     /// The local day.
     #[arg(long)]
     pub(crate) date: NaiveDate,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct SiteRuns {
+    /// First local day.
+    #[arg(long)]
+    pub(crate) from: NaiveDate,
+    /// Last local day.
+    #[arg(long)]
+    pub(crate) to: NaiveDate,
+    /// How the runs are written.
+    #[arg(long, value_enum, default_value_t = RunsFormat::Csv)]
+    pub(crate) format: RunsFormat,
+    /// The site file; `-` reads standard input.
+    #[arg(value_name = "SITE.json")]
+    pub(crate) file: PathBuf,
+}
+
+#[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
+pub(crate) enum RunsFormat {
+    Csv,
+    Ics,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct SiteCheck {
+    /// The week that is looked at is that of this day; today unless stated.
+    #[arg(long)]
+    pub(crate) date: Option<NaiveDate>,
+    /// The site file; `-` reads standard input.
+    #[arg(value_name = "SITE.json")]
+    pub(crate) file: PathBuf,
 }
 
 #[derive(Debug, ClapArgs)]

@@ -24,3 +24,4 @@ pub use app::{Settings, serve};
 pub use clock::Clock;
 pub use guard::password::{PasswordError, hash_password};
 pub use pages::findings::{FindingWords, words_of_findings};
+pub use pages::found::words_of_panel;

@@ -8,8 +8,8 @@ use crate::error::PageError;
 use crate::guard::posted::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    controllers, dial, door_card, found, health, log, places, reference, round, rules, sensors, sign_in, stations,
-    temporary, today, undo, units, weather, week, why, year,
+    controllers, dial, door_card, found, health, log, places, reference, round, rules, sensors, sign_in, site,
+    stations, temporary, today, undo, units, weather, week, why, year,
 };
 
 pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<DatabaseSessions>) {
@@ -45,6 +45,12 @@ fn pages(config: &mut ServiceConfig) {
         .route("/reference/parts", get().to(reference::parts))
         .service(resource("/places").route(get().to(places::list::list)).route(post().to(places::create::create)))
         .route("/places/new", get().to(places::new::new))
+        .service(resource("/places/import").route(get().to(site::import::import)).route(post().to(site::send::send)))
+        .service(
+            resource("/places/import/{file}")
+                .route(get().to(site::preview::preview))
+                .route(post().to(site::take_in::take_in)),
+        )
         .service(
             resource("/places/{place}").route(get().to(places::edit::edit)).route(post().to(places::update::update)),
         )
@@ -53,6 +59,7 @@ fn pages(config: &mut ServiceConfig) {
                 .route(get().to(rules::edit::edit))
                 .route(post().to(rules::update::update)),
         )
+        .route("/places/{place}/site.json", get().to(site::export::export))
         .route("/places/{place}/controllers/new", get().to(controllers::new::new))
         .route("/places/{place}/controllers", post().to(controllers::create::create))
         .configure(weather_of_a_place)
@@ -129,6 +136,7 @@ fn a_controller(config: &mut ServiceConfig) {
                 .route(post().to(round::save::save)),
         )
         .route("/controllers/{controller}/round/look", post().to(round::look::look))
+        .route("/controllers/{controller}/runs.ics", get().to(site::runs::runs))
         .route("/controllers/{controller}/why", get().to(why::show))
         .route("/controllers/{controller}/log", get().to(log::show))
         .route("/controllers/{controller}/week", get().to(week::show::show))

@@ -2,9 +2,13 @@
 //! standard error.
 
 mod budget;
+mod check;
 mod demo;
 mod et0;
+mod runs;
+mod schema;
 mod serve;
+mod site_file;
 mod sun;
 mod user;
 mod weather_file;
@@ -42,6 +46,9 @@ pub(crate) fn run(command: Command) -> anyhow::Result<Outcome> {
         Command::Et0(args) => et0::run(&args),
         Command::Budget(args) => budget::run(&args),
         Command::Sun(args) => sun::run(&args),
+        Command::Runs(args) => runs::run(&args),
+        Command::Check(args) => check::run(&args),
+        Command::Schema => schema::run(),
         Command::Serve(args) => serve::run(args),
         Command::Migrate(args) => serve::migrate(&args),
         Command::User(args) => user::run(&args),

@@ -46,3 +46,35 @@ place-weather-none = No weather yet.
 place-weather-none-more = Take in a file of a station near by, or type twelve normals.
 place-weather-use = Look at this one
 year-of = Year of { $a }
+
+# The site file.
+site-import-title = Take in a site file
+site-import-link = Take in a site file
+site-import-sub = A whole place: rules, normals, controllers, panels as found
+site-file = Site file
+site-file-hint = JSON, version 1, as a place gives it out. It becomes a new place.
+site-look = Look at it
+site-no-file = Choose a file first.
+site-too-large = The file has more than { $a } MB: no place needs as much.
+site-refused = { $a }: { $b }
+site-from = in { $a }; nothing is stored yet
+site-zone = Time zone
+site-weather = { $a }, twelve normals
+site-sensors =
+    { $n ->
+        [0] no sensor
+        [one] one sensor
+       *[other] { $n } sensors
+    }
+site-found =
+    { $n ->
+        [0] none
+        [one] one panel
+       *[other] { $n } panels
+    }
+site-take-in = Take it in
+site-other = Another file
+site-nothing-yet = All of it becomes a new place, or nothing.
+site-normals-source = normals of { $a }
+site-export = Give out as a site file
+why-site = a site file was taken in

@@ -16,6 +16,7 @@ pub(crate) mod round;
 pub(crate) mod rules_form;
 pub(crate) mod sensors;
 pub(crate) mod shell;
+pub(crate) mod site;
 pub(crate) mod spine;
 pub(crate) mod stations;
 pub(crate) mod temporary;

@@ -24,6 +24,7 @@ use crate::words::Words;
 
 pub(crate) use form::{empty, read};
 pub(crate) use words::FoundView;
+pub use words::words_of_panel;
 
 #[derive(askama::Template)]
 #[template(path = "found.html")]

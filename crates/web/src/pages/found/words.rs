@@ -4,7 +4,7 @@ use upland_core::controller::{Controller, DayMode, ProgramLetter};
 use upland_core::found::PanelFinding;
 
 use crate::charts::{volume_text, volume_unit};
-use crate::pages::findings::mode_words;
+use crate::pages::findings::{FindingWords, mode_words};
 use crate::show::{Units, clock, date_long, date_short, day_long, month_long, number, percent};
 use crate::words::Words;
 
@@ -28,6 +28,23 @@ pub(super) fn views(findings: &[PanelFinding], known: &Controller, units: Units)
                 _ => "fault",
             };
             FoundView { number: n, kind, title, fact }
+        })
+        .collect()
+}
+
+/// The findings on a panel in words, in metric units, for the command line.
+#[must_use]
+pub fn words_of_panel(known: &Controller, findings: &[PanelFinding]) -> Vec<FindingWords> {
+    let views = views(findings, known, Units::Metric);
+    views
+        .into_iter()
+        .zip(findings)
+        .map(|(v, f)| FindingWords {
+            code: f.code(),
+            severity: v.kind,
+            message: format!("{}. {}", v.title, v.fact),
+            stake: String::new(),
+            repair: String::new(),
         })
         .collect()
 }

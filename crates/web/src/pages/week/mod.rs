@@ -164,6 +164,9 @@ impl WeekView {
             no_stations: c.stations.is_empty(),
             missing: budget.is_none() && !c.stations.is_empty(),
             links: vec![
+                (format!("/controllers/{}/dial-in", desk.controller.id), w.t("dial-link")),
+                (format!("/controllers/{}/round", desk.controller.id), w.t("round-link")),
+                (format!("/controllers/{}/temporary", desk.controller.id), w.t("temp-link")),
                 (format!("/controllers/{}/why", desk.controller.id), w.t("week-why-link")),
                 (format!("/controllers/{}/runs.ics", desk.controller.id), w.t("week-file-link")),
             ],

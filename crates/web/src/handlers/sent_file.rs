@@ -1,0 +1,67 @@
+//! A file that is sent by a form, with the form's token.
+
+use actix_multipart::Multipart;
+use actix_session::Session;
+use futures_util::StreamExt;
+
+use crate::error::PageError;
+use crate::guard::posted::{TOKEN_FIELD, check_token};
+use crate::guard::signed_in::token;
+
+/// Bytes that are still read, and thrown away, past the limit: a browser shows our answer only
+/// when it could send everything.
+const MOST_READ: usize = 1024 * 1024 * 1024;
+
+/// A file as it was sent.
+pub(super) struct SentFile {
+    /// Its name, without control characters.
+    pub(super) name: String,
+    /// Its bytes, up to the limit.
+    pub(super) bytes: Vec<u8>,
+    /// Whether it has more than the limit.
+    pub(super) too_large: bool,
+}
+
+/// Reads the file of a form; nothing when none was chosen.
+pub(super) async fn sent_file(
+    session: &Session,
+    mut parts: Multipart,
+    most_bytes: usize,
+) -> Result<Option<SentFile>, PageError> {
+    let expected = token(session)?;
+    let (mut allowed, mut file) = (false, None);
+    while let Some(part) = parts.next().await {
+        let mut part = part.map_err(|_| PageError::NotAForm("broken upload"))?;
+        let disposition = part.content_disposition();
+        let name = disposition.and_then(|d| d.get_name()).unwrap_or("").to_owned();
+        let file_name = disposition.and_then(|d| d.get_filename()).unwrap_or("").to_owned();
+        let most = if name == "file" { most_bytes } else { 4096 };
+        let (mut bytes, mut read) = (Vec::new(), 0usize);
+        while let Some(chunk) = part.next().await {
+            let chunk = chunk.map_err(|_| PageError::NotAForm("broken upload"))?;
+            read += chunk.len();
+            if read > MOST_READ {
+                return Err(PageError::TooLarge);
+            }
+            if read <= most {
+                bytes.extend_from_slice(&chunk);
+            }
+        }
+        match name.as_str() {
+            TOKEN_FIELD => {
+                check_token(&expected, std::str::from_utf8(&bytes).unwrap_or(""))?;
+                allowed = true;
+            }
+            "file" => file = Some((file_name, bytes, read > most)),
+            _ => {}
+        }
+    }
+    if !allowed {
+        return Err(PageError::Forged);
+    }
+    Ok(file.filter(|(name, ..)| !name.is_empty()).map(|(name, bytes, too_large)| SentFile {
+        name: name.chars().filter(|c| !c.is_control()).take(120).collect(),
+        bytes,
+        too_large,
+    }))
+}

@@ -1,0 +1,43 @@
+use actix_web::http::header::{CACHE_CONTROL, CONTENT_DISPOSITION};
+use actix_web::{HttpResponse, web};
+use upland_formats::site::{Site, write_site};
+use uuid::Uuid;
+
+use crate::error::Page;
+use crate::guard::signed_in::SignedIn;
+use crate::pages::desk::PlaceDesk;
+use crate::pages::field::FieldState;
+
+/// The site file of a place: its rules, normals, controllers and the panels as last found.
+pub(crate) async fn export(user: SignedIn, id: web::Path<Uuid>) -> Page {
+    let at = PlaceDesk::load(&user.account, *id).await?;
+    let mut controllers = Vec::new();
+    let mut as_found = Vec::new();
+    for controller in user.account.controllers().await? {
+        if controller.value.place_id != *id {
+            continue;
+        }
+        let records = user.account.newest_records(Some(controller.id)).await?;
+        if let Some((_, panel)) = FieldState::of(&records).found {
+            as_found.push((controllers.len(), panel));
+        }
+        controllers.push(controller.value.controller);
+    }
+    let place = at.place.value;
+    let weather = at.weather.as_ref().and_then(|w| Some((w.series.value.name.clone(), *w.normals()?)));
+    let site = Site {
+        name: place.name,
+        house_number: place.house_number,
+        position: place.position,
+        zone: at.zone,
+        rules: place.rules,
+        weather,
+        controllers,
+        as_found,
+    };
+    Ok(HttpResponse::Ok()
+        .content_type("application/json")
+        .insert_header((CACHE_CONTROL, "no-store"))
+        .insert_header((CONTENT_DISPOSITION, "attachment; filename=\"site.json\""))
+        .body(write_site(&site)))
+}

@@ -1,0 +1,33 @@
+use actix_web::web;
+use upland_formats::site::{Site, read_site};
+use uuid::Uuid;
+
+use super::import::refused;
+use crate::app::App;
+use crate::error::{Page, PageError};
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::pages::shell::{Shell, View};
+use crate::pages::site::SitePreviewTemplate;
+use crate::words::Words;
+
+/// What a site file would bring.
+pub(crate) async fn preview(app: web::Data<App>, user: SignedIn, file: web::Path<Uuid>) -> Page {
+    let (name, site) = match sent(&user, *file).await? {
+        Ok(found) => found,
+        Err(error) => return refused(&app, &user, error).await,
+    };
+    let path = format!("/places/import/{file}");
+    let shell = Shell::of(&app, &user, View::Places, "form", Words.t("site-import-title"), &path).await?;
+    let today = app.clock.today(site.zone);
+    page(&SitePreviewTemplate::of(shell, path, name, &site, today, user.units))
+}
+
+/// A file that was sent, read once more; what is wrong with it otherwise.
+pub(super) async fn sent(user: &SignedIn, file: Uuid) -> Result<Result<(String, Site), String>, PageError> {
+    let (name, bytes) = user.account.upload(file).await?;
+    Ok(match read_site(&bytes) {
+        Ok(site) => Ok((name, site)),
+        Err(error) => Err(Words.t2("site-refused", &name, error.to_string())),
+    })
+}

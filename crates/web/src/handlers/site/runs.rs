@@ -1,0 +1,36 @@
+use actix_web::http::header::{CACHE_CONTROL, CONTENT_DISPOSITION};
+use actix_web::{HttpResponse, web};
+use chrono::TimeDelta;
+use upland_core::schedule::{Level, expand};
+use upland_formats::site::{NamedRun, runs_calendar};
+use uuid::Uuid;
+
+use crate::app::App;
+use crate::error::Page;
+use crate::guard::signed_in::SignedIn;
+use crate::pages::desk::{Desk, monday};
+
+/// Days that the calendar reaches ahead.
+const DAYS: i64 = 55;
+
+/// The runs of the coming eight weeks as iCalendar.
+pub(crate) async fn runs(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
+    let desk = Desk::load(&user.account, *id).await?;
+    let today = app.clock.today(desk.at.zone);
+    let c = desk.controller();
+    let plan = desk.situation(monday(today)).plan(c);
+    let found = expand(c, &plan, &desk.at.zone, [today, today + TimeDelta::days(DAYS)], Level::Calendar);
+    let named: Vec<NamedRun<'_>> = found
+        .runs
+        .iter()
+        .map(|run| {
+            let station = c.station(run.station).map_or("", |s| s.name.as_str());
+            NamedRun { controller: &c.name, station, run }
+        })
+        .collect();
+    Ok(HttpResponse::Ok()
+        .content_type("text/calendar; charset=utf-8")
+        .insert_header((CACHE_CONTROL, "no-store"))
+        .insert_header((CONTENT_DISPOSITION, "attachment; filename=\"runs.ics\""))
+        .body(runs_calendar(&c.name, &named, app.clock.now())))
+}

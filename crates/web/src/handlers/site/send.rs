@@ -1,0 +1,30 @@
+use actix_multipart::Multipart;
+use actix_session::Session;
+use actix_web::web;
+use chrono::TimeDelta;
+use upland_formats::site::{SITE_BYTES, read_site};
+
+use super::import::refused;
+use crate::app::App;
+use crate::error::Page;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::go;
+use crate::handlers::sent_file::sent_file;
+use crate::words::Words;
+
+/// Takes a site file to be looked at. Nothing of it counts before it is taken in.
+pub(crate) async fn send(app: web::Data<App>, user: SignedIn, session: Session, parts: Multipart) -> Page {
+    let w = Words;
+    let Some(file) = sent_file(&session, parts, SITE_BYTES).await? else {
+        return refused(&app, &user, w.t("site-no-file")).await;
+    };
+    if file.too_large {
+        return refused(&app, &user, w.t1("site-too-large", (SITE_BYTES / 1024 / 1024).to_string())).await;
+    }
+    if let Err(error) = read_site(&file.bytes) {
+        return refused(&app, &user, w.t2("site-refused", &file.name, error.to_string())).await;
+    }
+    let now = app.clock.now();
+    let id = user.account.keep_upload(&file.name, &file.bytes, now, now - TimeDelta::days(1)).await?;
+    go(&format!("/places/import/{id}"))
+}

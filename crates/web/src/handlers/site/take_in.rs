@@ -1,0 +1,67 @@
+use actix_web::web;
+use upland_store::{ControllerRecord, FieldKind, FieldRecord, PlaceRecord, SeriesRecord};
+use uuid::Uuid;
+
+use super::import::refused;
+use super::preview::sent;
+use crate::app::App;
+use crate::error::Page;
+use crate::guard::posted::Posted;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::go;
+use crate::handlers::saving::{action, controller_write, place_write, series_write};
+use crate::intake::revision_of_normals;
+use crate::pages::found::document_of;
+use crate::words::Words;
+
+/// Takes a site file in: a new place with everything in it, or nothing.
+pub(crate) async fn take_in(app: web::Data<App>, user: SignedIn, file: web::Path<Uuid>, Posted(form): Posted) -> Page {
+    let (name, site) = match sent(&user, *file).await? {
+        Ok(found) => found,
+        Err(error) => return refused(&app, &user, error).await,
+    };
+    let mut action = action(&app, &user, &form, "why-site", Vec::new());
+    let mut series_id = None;
+    if let Some((weather, normals)) = &site.weather {
+        let revision = revision_of_normals(&Words.t1("site-normals-source", &name), *normals);
+        let id = Uuid::new_v4();
+        let record = SeriesRecord {
+            name: weather.clone(),
+            position: site.position,
+            wind_height_m: 2.0,
+            revision_id: revision.id,
+        };
+        action.writes.push(series_write(id, 0, None, record, revision));
+        series_id = Some(id);
+    }
+    let place_id = Uuid::new_v4();
+    let place = PlaceRecord {
+        name: site.name,
+        house_number: site.house_number,
+        position: site.position,
+        time_zone: site.zone.name().to_owned(),
+        series_id,
+        rules: site.rules,
+    };
+    action.writes.push(place_write(place_id, 0, None, Some(place)));
+    let ids: Vec<Uuid> = site.controllers.iter().map(|_| Uuid::new_v4()).collect();
+    for (id, controller) in ids.iter().zip(site.controllers) {
+        let record = ControllerRecord { place_id, controller };
+        action.writes.push(controller_write(*id, 0, None, Some(record)));
+    }
+    for (index, panel) in &site.as_found {
+        if let (Some(id), Some(document)) = (ids.get(*index), document_of(panel)) {
+            action.records.push(FieldRecord {
+                id: Uuid::new_v4(),
+                controller_id: *id,
+                kind: FieldKind::Found,
+                at: action.at,
+                user_name: user.user.name.clone(),
+                document,
+            });
+        }
+    }
+    user.account.apply(&action).await?;
+    user.account.forget_upload(*file).await?;
+    go(&format!("/places/{place_id}"))
+}
