@@ -48,40 +48,34 @@ impl Account {
         let connection: &AsyncPgConnection = connection;
         let (mut for_programs, mut for_plans, mut for_stations) = (connection, connection, connection);
         let (mut for_sensors, mut for_temporaries) = (connection, connection);
-        let (programs, plans, stations, sensors, temporaries): (
-            Vec<ProgramRow>,
-            Vec<MonthPlanRow>,
-            Vec<StationRow>,
-            Vec<SensorRow>,
-            Vec<TemporaryRow>,
-        ) = tokio::try_join!(
+        let (programs, plans, stations, sensors, temporaries) = tokio::try_join!(
             programs::table
                 .filter(programs::account_id.eq(self.id))
                 .filter(programs::controller_id.eq_any(&ids))
                 .select(ProgramRow::as_select())
-                .load(&mut for_programs),
+                .load::<ProgramRow>(&mut for_programs),
             month_plans::table
                 .filter(month_plans::account_id.eq(self.id))
                 .filter(month_plans::controller_id.eq_any(&ids))
                 .select(MonthPlanRow::as_select())
-                .load(&mut for_plans),
+                .load::<MonthPlanRow>(&mut for_plans),
             stations::table
                 .filter(stations::account_id.eq(self.id))
                 .filter(stations::controller_id.eq_any(&ids))
                 .select(StationRow::as_select())
-                .load(&mut for_stations),
+                .load::<StationRow>(&mut for_stations),
             sensors::table
                 .filter(sensors::account_id.eq(self.id))
                 .filter(sensors::controller_id.eq_any(&ids))
                 .order(sensors::ordinal)
                 .select(SensorRow::as_select())
-                .load(&mut for_sensors),
+                .load::<SensorRow>(&mut for_sensors),
             temporaries::table
                 .filter(temporaries::account_id.eq(self.id))
                 .filter(temporaries::controller_id.eq_any(&ids))
                 .order(temporaries::ordinal)
                 .select(TemporaryRow::as_select())
-                .load(&mut for_temporaries),
+                .load::<TemporaryRow>(&mut for_temporaries),
         )?;
         rows.iter()
             .map(|(row, version)| {

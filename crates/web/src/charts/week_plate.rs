@@ -171,7 +171,7 @@ fn x_of(time: NaiveDateTime) -> f64 {
 /// The row of a date, if it is in the week.
 fn row_of(first: NaiveDate, date: NaiveDate) -> Option<f64> {
     let day = (date - first).num_days();
-    (0..7).contains(&day).then(|| TOP + day as f64 * ROW)
+    (0..7).contains(&day).then_some(TOP + day as f64 * ROW)
 }
 
 /// A stretch of time cut at midnight: row, from and to.

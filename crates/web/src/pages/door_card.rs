@@ -4,7 +4,7 @@ use chrono::NaiveDate;
 use upland_core::budget::{Dial, YearBudget};
 use upland_core::controller::{Controller, DayMode, Days, PercentStorage};
 use upland_core::landscape::Plant;
-use upland_core::quantity::{MonthOfYear, RunTime};
+use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Level, Plan, Situation, week_work};
 use upland_core::sensor::SensorKind;
 
@@ -13,9 +13,8 @@ use super::field::FieldState;
 use super::findings::mode_words;
 use super::sensors::{sensor_name, set_to};
 use super::stations::plant_key;
-use super::working::minutes;
 use crate::charts::Strip;
-use crate::show::{Units, clock, date_long, date_short, day_list, day_short, month_short, number, percent};
+use crate::show::{Units, clock, date_long, date_short, day_list, day_short, minutes, month_short, number, percent};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -206,7 +205,6 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget, plan: 
         .filter_map(|s| {
             let base = budget.group(s.program)?.stations.iter().find(|b| b.number == s.number)?;
             let planned = plan.station(s.number)?;
-            let whole = |r: RunTime| number(r.minutes(), usize::from(!r.seconds().is_multiple_of(60)));
             let cycle = planned.cycle.filter(|c| planned.panel > c.cycle);
             Some(CardStation {
                 number: s.number,
@@ -218,7 +216,7 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget, plan: 
                 program: s.program.get().to_string(),
                 minutes: minutes(planned.panel),
                 how: if let Some(set) = cycle {
-                    w.t2("card-cycle", whole(set.cycle), whole(set.soak))
+                    w.t2("card-cycle", minutes(set.cycle), minutes(set.soak))
                 } else if s.roofed {
                     w.t("card-roofed")
                 } else if base.held_at_longest(&controller.capability) {

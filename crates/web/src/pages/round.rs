@@ -2,7 +2,7 @@
 
 use chrono::NaiveDate;
 use upland_core::controller::{Controller, Days, PercentScope, ProgramLetter};
-use upland_core::quantity::{Percent, RunTime};
+use upland_core::quantity::Percent;
 use upland_core::schedule::{Level, Plan};
 use upland_core::tuning::{Advice, Because, Change, Judgement, Seen, advise};
 
@@ -14,7 +14,7 @@ use super::stations::plant_key;
 use super::year::program_label;
 use crate::charts::{Strip, volume_text, volume_unit};
 use crate::form::Form;
-use crate::show::{Measure, Units, date_short, day_list, day_short, month_long, month_of, number};
+use crate::show::{Measure, Units, date_short, day_list, day_short, minutes, month_long, month_of, number};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -205,10 +205,6 @@ fn judged(j: Judgement) -> String {
 /// The words of the judgement of a station.
 pub(crate) const JUDGEMENTS: [(&str, &str); 3] =
     [("dry", "ground-dry"), ("right", "ground-right"), ("wet", "ground-wet")];
-
-fn minutes(run: RunTime) -> String {
-    number(run.minutes(), usize::from(!run.seconds().is_multiple_of(60)))
-}
 
 impl AdviceView {
     pub(crate) fn of(desk: &Desk, seen: &Seen, advice: &Advice, units: Units) -> Self {

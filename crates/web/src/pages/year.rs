@@ -9,10 +9,10 @@ use super::desk::{Desk, Missing};
 use super::shell::Shell;
 use super::spine::Spine;
 use super::stations::missing_note;
-use super::working::{Figure, MonthWorking, Provenances, minutes};
+use super::working::{Figure, MonthWorking, Provenances};
 use crate::charts::{InHand, Strip, YearPlate, YearPlateInput};
 use crate::form::Form;
-use crate::show::{Measure, Units, month_long, month_short, number, percent, signed};
+use crate::show::{Measure, Units, minutes, month_long, month_short, number, percent, signed};
 use crate::words::Words;
 
 #[derive(askama::Template)]

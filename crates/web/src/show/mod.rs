@@ -7,5 +7,5 @@ mod units;
 pub(crate) use dates::{
     clock, date_long, date_short, day_letter, day_list, day_long, day_short, month_long, month_of, month_short, weekday,
 };
-pub(crate) use number::{Fixed, number, percent, signed};
+pub(crate) use number::{Fixed, minutes, number, percent, signed};
 pub(crate) use units::{Measure, Units};

@@ -1,3 +1,5 @@
+use upland_core::quantity::RunTime;
+
 /// A number with so many decimals, a true minus and a thin space between thousands.
 pub(crate) fn number(value: f64, decimals: usize) -> String {
     let plain = format!("{:.decimals$}", value.abs());
@@ -30,6 +32,11 @@ pub(crate) fn signed(value: f64, decimals: usize) -> String {
 /// `90 %` with a space that does not break.
 pub(crate) fn percent(value: u16) -> String {
     format!("{value}\u{a0}%")
+}
+
+/// Minutes of a run, with a decimal only where it has seconds.
+pub(crate) fn minutes(run: RunTime) -> String {
+    number(run.minutes(), usize::from(!run.seconds().is_multiple_of(60)))
 }
 
 /// A coordinate of a drawing: one decimal, without a trailing zero.

@@ -3,10 +3,9 @@
 use chrono::NaiveDateTime;
 use upland_core::controller::{Controller, DayMode, Days, StartTime};
 use upland_core::dial_in::{Section, Slot, Value};
-use upland_core::quantity::RunTime;
 
 use crate::pages::findings::mode_words;
-use crate::show::{date_long, day_short, month_long, month_short, number, weekday};
+use crate::show::{date_long, day_short, minutes, month_long, month_short, weekday};
 use crate::words::Words;
 
 /// A slot's key in a record: it names the same slot of the panel as long as the panel is the same.
@@ -126,8 +125,4 @@ pub(crate) fn how(slot: &Slot, c: &Controller, now: NaiveDateTime) -> String {
 /// The last time of day that a panel can start at: the next step reads off.
 fn last_start(step: u16) -> StartTime {
     StartTime::of(chrono::NaiveTime::from_hms_opt(23, 59, 0).unwrap_or(chrono::NaiveTime::MIN)).down_to(step)
-}
-
-fn minutes(run: RunTime) -> String {
-    number(run.minutes(), usize::from(!run.seconds().is_multiple_of(60)))
 }

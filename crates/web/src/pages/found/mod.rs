@@ -6,7 +6,6 @@ mod words;
 use chrono::NaiveDateTime;
 use upland_core::controller::{Capability, Controller, PercentScope, ProgramLetter};
 use upland_core::found::{Panel, SensorSwitch, Switch, panel_findings, panel_water};
-use upland_core::quantity::RunTime;
 use upland_formats::site::{FieldDoc, PanelDoc};
 use upland_store::{FieldKind, FieldRecord};
 
@@ -18,7 +17,7 @@ use crate::charts::{Ledger, LedgerValue, Strip, volume_text, volume_unit};
 use crate::form::Form;
 use crate::handlers::frame::Frame;
 use crate::show::{
-    Measure, Units, date_long, date_short, day_letter, day_long, day_short, month_long, month_of, number,
+    Measure, Units, date_long, date_short, day_letter, day_long, day_short, minutes, month_long, month_of,
 };
 use crate::words::Words;
 
@@ -284,10 +283,6 @@ fn switch_line(panel: &Panel) -> String {
         SensorSwitch::Bypassed => "found-sensor-bypassed",
     });
     format!("{on}, {sensor}")
-}
-
-fn minutes(run: RunTime) -> String {
-    number(run.minutes(), usize::from(!run.seconds().is_multiple_of(60)))
 }
 
 impl EarlierPanel {

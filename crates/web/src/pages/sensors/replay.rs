@@ -221,7 +221,7 @@ fn rain_view(sensor: &Sensor, input: &ReplayInput<'_>) -> RainView {
                 (month_short(m), if days == 0 { "·".into() } else { days.to_string() })
             })
             .to_vec(),
-        trips: chosen.map_or_else(String::new, |c| trips(c)),
+        trips: chosen.map_or_else(String::new, trips),
         working: w.with(
             "sensor-rain-working",
             &[("factor", &number(vent.factor(), 1)), ("raw", &Measure::Depth.show(raw_mm(desk, station), units))],

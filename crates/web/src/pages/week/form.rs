@@ -12,7 +12,7 @@ use crate::charts::volume_text;
 use crate::form::{Form, parse_number};
 use crate::pages::Choice;
 use crate::pages::year::program_label;
-use crate::show::{Measure, Units, day_short, number};
+use crate::show::{Measure, Units, day_short, minutes, number};
 use crate::words::Words;
 
 /// A station's line of the form.
@@ -227,7 +227,7 @@ impl ProgramForm {
                     soak_field: format!("k{n}"),
                     worked: worked_out(c, budget, n)
                         .map_or_else(String::new, |m| w.t1("week-as-worked", number(m, usize::from(m.fract() != 0.0)))),
-                    run: minutes_text(total),
+                    run: minutes(total),
                     cycles: match first.len() {
                         0 => "·".to_owned(),
                         1 => w.t("week-in-one"),
@@ -257,14 +257,10 @@ impl ProgramForm {
     }
 }
 
-fn minutes_text(run: RunTime) -> String {
-    number(run.minutes(), usize::from(run.seconds() % 60 != 0))
-}
-
 /// `3 × 8` where all are alike, else `8 + 7 + 7`.
 fn cycles_text(parts: &[RunTime]) -> String {
     match parts {
-        [first, ..] if parts.iter().all(|p| p == first) => format!("{} × {}", parts.len(), minutes_text(*first)),
-        _ => parts.iter().map(|p| minutes_text(*p)).collect::<Vec<_>>().join(" + "),
+        [first, ..] if parts.iter().all(|p| p == first) => format!("{} × {}", parts.len(), minutes(*first)),
+        _ => parts.iter().map(|p| minutes(*p)).collect::<Vec<_>>().join(" + "),
     }
 }

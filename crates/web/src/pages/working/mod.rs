@@ -7,10 +7,8 @@ mod weather;
 
 use upland_core::budget::Dial;
 use upland_core::landscape::Provenance;
-use upland_core::quantity::RunTime;
 
 use super::stations::mark;
-use crate::show::number;
 use crate::words::Words;
 
 pub(crate) use month::{Figure, MonthWorking};
@@ -58,9 +56,4 @@ fn dial_word(dial: Dial) -> String {
         Dial::Off => Words.t("off"),
         Dial::Percent(p) => p.get().to_string(),
     }
-}
-
-/// Minutes with a decimal only where the controller has half minutes.
-pub(crate) fn minutes(run: RunTime) -> String {
-    number(run.minutes(), usize::from(!run.seconds().is_multiple_of(60)))
 }

@@ -4,9 +4,9 @@ use upland_core::landscape::Provenance;
 use upland_core::quantity::MonthOfYear;
 
 use super::station::{minutes_what_ifs, station_provenance};
-use super::{Prov, Provenances, WorkStep, minutes, prov};
+use super::{Prov, Provenances, WorkStep, prov};
 use crate::pages::stations::plant_key;
-use crate::show::{Measure, Units, month_long, number, percent, signed};
+use crate::show::{Measure, Units, minutes, month_long, number, percent, signed};
 use crate::words::Words;
 
 /// A figure of the Year page whose working can be opened.

@@ -4,9 +4,9 @@ use upland_core::controller::{Controller, Station};
 use upland_core::landscape::{Provenance, Soil};
 use upland_core::quantity::{MonthOfYear, RunTime};
 
-use super::{Prov, Provenances, WorkStep, minutes, prov};
+use super::{Prov, Provenances, WorkStep, prov};
 use crate::pages::stations::{plant_key, soil_key, sprinkler_key, sun_key};
-use crate::show::{Measure, Units, month_long, number};
+use crate::show::{Measure, Units, minutes, month_long, number};
 use crate::words::Words;
 
 /// The working of a station's base minutes.
