@@ -27,7 +27,7 @@ pub(crate) async fn show(
 ) -> Page {
     let desk = Desk::load(&user.account, *id).await?;
     let href = format!("/controllers/{id}/why");
-    let frame = frame(&app, &user, &desk, Step::Week, ["why", "why-title"], &href).await?;
+    let frame = frame(&app, &user, &desk, Step::Week, ["why", "dry-title"], &href).await?;
     let c = desk.controller();
     let mut form = Form::from_pairs(query.into_inner());
     let asked = form.has("station");

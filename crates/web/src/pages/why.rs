@@ -40,17 +40,17 @@ impl WhyView {
         let w = Words;
         let name = controller.station(station).map_or_else(|| station.to_string(), |s| s.name.clone());
         Self {
-            title: w.with("why-head", &[("station", &name), ("day", &weekday(date)), ("date", &date_long(date))]),
+            title: w.with("dry-head", &[("station", &name), ("day", &weekday(date)), ("date", &date_long(date))]),
             lead: match (why.obstacles.is_empty(), why.due.is_empty()) {
-                (true, false) => w.t("why-should-have-run"),
-                (true, true) => w.t("why-nothing-due"),
-                (false, _) => w.count("why-causes", why.obstacles.len()),
+                (true, false) => w.t("dry-should-have-run"),
+                (true, true) => w.t("dry-nothing-due"),
+                (false, _) => w.count("dry-causes", why.obstacles.len()),
             },
             obstacles: why.obstacles.iter().map(|o| obstacle(o, controller)).collect(),
             due: why
                 .due
                 .iter()
-                .map(|r| w.t2("why-due", r.local_start.format("%H:%M").to_string(), number(r.length().minutes(), 1)))
+                .map(|r| w.t2("dry-due", r.local_start.format("%H:%M").to_string(), number(r.length().minutes(), 1)))
                 .collect(),
             unknown: why.unknown.iter().map(|u| unknown(*u, controller)).collect(),
         }
@@ -66,26 +66,26 @@ fn obstacle(o: &Obstacle, c: &Controller) -> (String, String) {
     let letter = |l: &upland_core::controller::ProgramLetter| l.get().to_string();
     match o {
         Obstacle::Off { since, reason, overdue } => (
-            w.t1("why-off", date_short(*since)),
-            if *overdue { w.t1("why-off-overdue", reason) } else { w.t1("why-reason", reason) },
+            w.t1("dry-off", date_short(*since)),
+            if *overdue { w.t1("dry-off-overdue", reason) } else { w.t1("dry-reason", reason) },
         ),
-        Obstacle::RainDelay { until } => (w.t1("why-delay", date_short(*until)), w.t("why-delay-more")),
-        Obstacle::FoundOff { on } => (w.t1("why-found-off", date_short(*on)), w.t("why-found-off-more")),
-        Obstacle::NoStation => (w.t("why-no-station"), w.t("why-no-station-more")),
-        Obstacle::NoStart(l) => (w.t1("why-no-start", letter(l)), w.t("why-no-start-more")),
+        Obstacle::RainDelay { until } => (w.t1("dry-delay", date_short(*until)), w.t("dry-delay-more")),
+        Obstacle::FoundOff { on } => (w.t1("dry-found-off", date_short(*on)), w.t("dry-found-off-more")),
+        Obstacle::NoStation => (w.t("dry-no-station"), w.t("dry-no-station-more")),
+        Obstacle::NoStart(l) => (w.t1("dry-no-start", letter(l)), w.t("dry-no-start-more")),
         Obstacle::NotItsDay { letter: l, last, next } => {
-            let near = |d: &Option<NaiveDate>| d.map_or_else(|| w.t("why-never"), date_short);
-            (w.t1("why-not-day", letter(l)), w.t2("why-not-day-more", near(last), near(next)))
+            let near = |d: &Option<NaiveDate>| d.map_or_else(|| w.t("dry-never"), date_short);
+            (w.t1("dry-not-day", letter(l)), w.t2("dry-not-day-more", near(last), near(next)))
         }
-        Obstacle::NeverDay(l) => (w.t1("why-never-day", letter(l)), w.t("why-never-day-more")),
-        Obstacle::NotYet { next } => (w.t1("why-not-yet", date_short(*next)), w.t("why-not-yet-more")),
-        Obstacle::MonthOff(month) => (w.t1("why-month-off", month_long(*month)), w.t("why-month-off-more")),
-        Obstacle::NoMinutes => (w.t("why-no-minutes"), w.t("why-no-minutes-more")),
+        Obstacle::NeverDay(l) => (w.t1("dry-never-day", letter(l)), w.t("dry-never-day-more")),
+        Obstacle::NotYet { next } => (w.t1("dry-not-yet", date_short(*next)), w.t("dry-not-yet-more")),
+        Obstacle::MonthOff(month) => (w.t1("dry-month-off", month_long(*month)), w.t("dry-month-off-more")),
+        Obstacle::NoMinutes => (w.t("dry-no-minutes"), w.t("dry-no-minutes-more")),
         Obstacle::PercentToNothing { percent: p, minutes } => {
-            (w.t1("why-to-nothing", percent(*p)), w.t1("why-to-nothing-more", number(*minutes, 1)))
+            (w.t1("dry-to-nothing", percent(*p)), w.t1("dry-to-nothing-more", number(*minutes, 1)))
         }
-        Obstacle::SensorHeld { sensor: i } => (w.t1("why-held", sensor(c, *i)), w.t("why-held-more")),
-        Obstacle::WrongClock => (w.t("why-clock"), w.t("why-clock-more")),
+        Obstacle::SensorHeld { sensor: i } => (w.t1("dry-held", sensor(c, *i)), w.t("dry-held-more")),
+        Obstacle::WrongClock => (w.t("dry-clock"), w.t("dry-clock-more")),
     }
 }
 

@@ -151,10 +151,10 @@ impl PanelParts {
         let one_percent = k.percent_scope == PercentScope::AllPrograms;
         let mut modes = vec![("weekdays", w.t("found-days"))];
         if k.day_modes.odd_even {
-            modes.extend([("odd", w.t("found-odd")), ("even", w.t("found-even"))]);
+            modes.extend([("odd", w.t("found-mode-odd")), ("even", w.t("found-mode-even"))]);
         }
         if k.day_modes.every_max > 0 {
-            modes.push(("every", w.t("found-every")));
+            modes.push(("every", w.t("found-mode-every")));
         }
         Self {
             weekdays,

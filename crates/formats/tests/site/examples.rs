@@ -1,0 +1,48 @@
+//! The examples against the published schema, by a validator that is not ours.
+
+use upland_formats::site::{read_site, site_schema, write_site};
+
+use crate::{EXAMPLES, example};
+
+#[test]
+fn every_example_is_valid_by_the_schema() {
+    let schema = site_schema();
+    let validator = jsonschema::validator_for(&schema).unwrap();
+    for name in EXAMPLES {
+        let value = serde_json::from_slice(&example(name)).unwrap();
+        let errors: Vec<String> =
+            validator.iter_errors(&value).map(|e| format!("{}: {e}", e.instance_path())).collect();
+        assert!(errors.is_empty(), "{name}: {errors:?}");
+    }
+}
+
+/// What the reader refuses as a wrong shape, the schema refuses too.
+#[test]
+fn the_schema_refuses_what_the_reader_refuses() {
+    let schema = site_schema();
+    let validator = jsonschema::validator_for(&schema).unwrap();
+    let sound: serde_json::Value = serde_json::from_slice(&example("glasshouse")).unwrap();
+    let spoil: [(&str, fn(&mut serde_json::Value)); 4] = [
+        ("another version", |v| v["version"] = 2.into()),
+        ("an unknown field", |v| v["place"]["owner"] = "x".into()),
+        ("a latitude of text", |v| v["place"]["latitude"] = "north".into()),
+        ("no place", |v| {
+            v.as_object_mut().unwrap().remove("place");
+        }),
+    ];
+    for (what, change) in spoil {
+        let mut value = sound.clone();
+        change(&mut value);
+        assert!(!validator.is_valid(&value), "{what}: the schema takes it");
+        assert!(read_site(&serde_json::to_vec(&value).unwrap()).is_err(), "{what}: the reader takes it");
+    }
+}
+
+#[test]
+fn every_example_is_written_as_it_was_read() {
+    for name in EXAMPLES {
+        let bytes = example(name);
+        let site = read_site(&bytes).unwrap();
+        assert_eq!(write_site(&site), String::from_utf8(bytes).unwrap(), "{name}");
+    }
+}

@@ -1,0 +1,217 @@
+//! Import of an export is identical, for any place that can be.
+
+use chrono::{NaiveDate, NaiveTime, TimeDelta};
+use proptest::prelude::*;
+use upland_core::climate::normals::MonthNormal;
+use upland_core::controller::*;
+use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
+use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, SprinklerType};
+use upland_core::place::{Ban, DayRule, Hours, Position, Rules};
+use upland_core::quantity::{Percent, RunTime};
+use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
+use upland_formats::site::{Site, read_site, write_site};
+
+fn date() -> impl Strategy<Value = NaiveDate> {
+    (0i64..30_000).prop_map(|n| NaiveDate::from_ymd_opt(2001, 1, 1).unwrap() + TimeDelta::days(n))
+}
+
+fn time() -> impl Strategy<Value = StartTime> {
+    (0u16..96).prop_map(|q| StartTime::new(q * 15).unwrap())
+}
+
+fn days() -> impl Strategy<Value = Days> {
+    (0u8..128).prop_map(Days::from_bits)
+}
+
+fn some_days() -> impl Strategy<Value = Days> {
+    (1u8..127).prop_map(Days::from_bits)
+}
+
+fn mode() -> impl Strategy<Value = DayMode> {
+    prop_oneof![
+        days().prop_map(DayMode::Weekdays),
+        Just(DayMode::Odd),
+        Just(DayMode::Even),
+        (1u8..=7, date()).prop_map(|(days, next)| DayMode::Every { days, next }),
+    ]
+}
+
+fn starts() -> impl Strategy<Value = Vec<StartTime>> {
+    proptest::collection::btree_set(time(), 0..4).prop_map(|s| s.into_iter().collect())
+}
+
+fn rules() -> impl Strategy<Value = Rules> {
+    let rule = prop_oneof![
+        Just(DayRule::Any),
+        some_days().prop_map(DayRule::Weekdays),
+        (some_days(), some_days()).prop_map(|(odd, even)| DayRule::ByParity { odd, even }),
+        proptest::array::uniform10(some_days()).prop_map(DayRule::ByLastDigit),
+    ];
+    let ban =
+        proptest::option::of((date(), 0i64..200).prop_map(|(from, n)| Ban { from, to: from + TimeDelta::days(n) }));
+    (rule, ban, proptest::option::of(date()), "[a-zé ]{0,30}", time()).prop_map(
+        |(days, ban, dated, authority, from)| {
+            // Half an hour is closed, so that an hour is always left to water in.
+            let to = StartTime::of(from.time() + TimeDelta::minutes(30));
+            Rules {
+                days,
+                never: Days::NONE,
+                hours: vec![Hours { from, to }],
+                ban,
+                authority: authority.trim().into(),
+                dated,
+            }
+        },
+    )
+}
+
+fn station(number: u8) -> impl Strategy<Value = Station> {
+    let plants = prop_oneof![Just(Plant::CoolTurf), Just(Plant::Trees), Just(Plant::Natives)];
+    let kinds = prop_oneof![Just(SprinklerType::Spray), Just(SprinklerType::Drip), Just(SprinklerType::Rotor)];
+    let soil = prop_oneof![Just(Soil::Clay), Just(Soil::Loam), Just(Soil::Sand)];
+    let slope = prop_oneof![Just(Slope::Level), Just(Slope::Gentle), Just(Slope::Steep)];
+    let cycle = proptest::option::of((1u32..30, 0u32..90));
+    let minutes = proptest::option::of(0u32..200);
+    (plants, kinds, soil, slope, cycle, minutes, any::<bool>(), 0usize..2, proptest::option::of(1.0f64..5000.0))
+        .prop_map(move |(plant, kind, soil, slope, cycle, minutes, roofed, letter, area_m2)| Station {
+            program: ProgramLetter::ALL[letter],
+            soil,
+            slope,
+            roofed,
+            area_m2,
+            minutes: minutes.map(|m| RunTime::from_seconds(m * 60)),
+            cycle: cycle
+                .map(|(c, s)| CycleSoak { cycle: RunTime::from_seconds(c * 60), soak: RunTime::from_seconds(s * 60) }),
+            ..Station::plain(number, &format!("Station {number}"), plant, kind)
+        })
+}
+
+fn sensor() -> impl Strategy<Value = Sensor> {
+    let kind = prop_oneof![
+        (0usize..4, 0u8..8, 0usize..3).prop_map(|(t, delay_days, vent)| SensorKind::Rain {
+            thresholds_mm: SensorKind::COMMON_RAIN_MM.to_vec(),
+            threshold_mm: SensorKind::COMMON_RAIN_MM[t],
+            delay_days,
+            vent: Vent::ALL[vent],
+        }),
+        Just(SensorKind::common_freeze()),
+        (1u8..=6, 1u8..=5).prop_map(|(class, trim)| SensorKind::Et {
+            class: EtClass::new(class).unwrap(),
+            trim,
+            programs: vec![ProgramLetter::A],
+        }),
+        (date(), proptest::collection::vec(0.0f64..60.0, 0..5)).prop_map(|(day, percents)| SensorKind::SoilMoisture {
+            readings: percents
+                .iter()
+                .enumerate()
+                .map(|(i, percent)| Reading {
+                    at: day.and_time(NaiveTime::MIN) + TimeDelta::hours(i as i64),
+                    percent: *percent
+                })
+                .collect(),
+            threshold_pct: percents.first().copied(),
+        }),
+    ];
+    (kind, proptest::option::of(date()), any::<bool>()).prop_map(|(kind, proven, jumper_removed)| Sensor {
+        kind,
+        place: "Shed".into(),
+        battery: "CR2032".into(),
+        battery_on: proven,
+        contact: Contact::NormallyOpen,
+        jumper_removed,
+        input: 1,
+        exempt: vec![2],
+        proven: proven.map(|on| Proof { on, how: "water poured".into() }),
+    })
+}
+
+fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
+    let schedules = proptest::collection::vec((mode(), starts(), days()), 2);
+    let temporary = proptest::option::of((date(), 0i64..10, 0usize..3));
+    let dials = proptest::array::uniform12(prop_oneof![
+        Just(MonthDial::Computed),
+        Just(MonthDial::Off),
+        (1u16..=30).prop_map(|p| MonthDial::Set(Percent::new(p * 5).unwrap())),
+    ]);
+    (station(1), station(2), schedules, proptest::collection::vec(sensor(), 0..3), temporary, dials).prop_map(
+        move |(one, two, schedules, sensors, temporary, dials)| {
+            let capability = Capability { sensor_inputs: 2, ..Preset::Monthly.capability() };
+            let mut c = Controller::new(name.into(), capability);
+            c.stations = vec![one, two];
+            c.settle_programs();
+            for (program, (days, starts, never)) in c.programs.iter_mut().zip(schedules) {
+                let never = if capability.never_days { never } else { Days::NONE };
+                program.schedule = Schedule { days, never, starts, split: 1 };
+                for (month, dial) in program.months.iter_mut().zip(dials) {
+                    month.dial = dial;
+                }
+            }
+            c.sensors = sensors;
+            for sensor in &mut c.sensors {
+                if let SensorKind::Et { programs, .. } = &mut sensor.kind {
+                    *programs = vec![c.programs[0].letter];
+                }
+            }
+            if let Some((since, n, kind)) = temporary {
+                let kind = [TemporaryKind::Off, TemporaryKind::RainDelay, TemporaryKind::Off][kind];
+                let until = since + TimeDelta::days(n.min(i64::from(capability.rain_delay_max) - 1).max(0));
+                c.temporaries = vec![Temporary { kind, since, until, reason: "wet".into(), by: "Oda".into() }];
+            }
+            c
+        },
+    )
+}
+
+fn panel() -> impl Strategy<Value = Panel> {
+    (date(), time(), mode(), starts(), any::<bool>(), 0u32..200).prop_map(|(day, time, days, starts, off, minutes)| {
+        Panel {
+            seen_at: day.and_time(NaiveTime::MIN),
+            clock: PanelClock { date: day, weekday: off.then_some(chrono::Weekday::Tue), time },
+            switch: if off { Switch::Off } else { Switch::On },
+            sensor: SensorSwitch::Bypassed,
+            stations: vec![FoundStation {
+                number: 3,
+                minutes: RunTime::from_seconds(minutes * 60),
+                programs: vec![ProgramLetter::A, ProgramLetter::ALL[1]],
+            }],
+            programs: vec![FoundProgram {
+                letter: ProgramLetter::A,
+                days,
+                starts,
+                percent: Percent::new(100).unwrap(),
+            }],
+            note: "mud on the panel".into(),
+        }
+    })
+}
+
+fn site() -> impl Strategy<Value = Site> {
+    let normals = proptest::option::of(proptest::array::uniform12((0.0f64..12.0, proptest::option::of(0.0f64..300.0))));
+    ((-60.0f64..60.0, -179.0f64..179.0), rules(), normals, controller("Gate"), controller("Wall"), panel()).prop_map(
+        |((lat, lon), rules, normals, gate, wall, panel)| Site {
+            name: "Hill".into(),
+            house_number: "14".into(),
+            position: Position::new(lat, lon, 214.0).unwrap(),
+            zone: chrono_tz::America::Los_Angeles,
+            rules,
+            weather: normals.map(|months| {
+                let months = months.map(|(et0_mm_per_day, rain_mm)| MonthNormal { et0_mm_per_day, rain_mm });
+                ("Bench".to_owned(), months)
+            }),
+            controllers: vec![gate, wall],
+            as_found: vec![(1, panel)],
+        },
+    )
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(200))]
+
+    #[test]
+    fn import_of_an_export_is_identical(site in site()) {
+        let text = write_site(&site);
+        let back = read_site(text.as_bytes());
+        prop_assert_eq!(back.as_ref(), Ok(&site), "{}", text);
+        prop_assert_eq!(write_site(&back.unwrap()), text);
+    }
+}
