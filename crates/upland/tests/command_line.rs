@@ -179,3 +179,74 @@ fn sun_of_a_day_and_of_a_day_without_one() {
     let stdout = text(&upland(&north, "").stdout);
     assert_eq!(stdout.lines().count(), 2, "only noon: {stdout}");
 }
+
+fn example(name: &str) -> String {
+    format!("{}/../../docs/examples/{name}.json", env!("CARGO_MANIFEST_DIR"))
+}
+
+#[test]
+fn runs_of_an_example_as_csv() {
+    let file = example("library-terraces");
+    let out = upland(&["runs", "--from", "2026-06-08", "--to", "2026-06-09", &file], "");
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stderr));
+    insta::assert_snapshot!("library_runs", text(&out.stdout));
+    // Standard input gives the same.
+    let piped =
+        upland(&["runs", "--from", "2026-06-08", "--to", "2026-06-09", "-"], &std::fs::read_to_string(&file).unwrap());
+    assert_eq!(piped.stdout, out.stdout);
+    let calendar = upland(&["runs", "--from", "2026-06-08", "--to", "2026-06-09", "--format", "ics", &file], "");
+    let events = text(&calendar.stdout).matches("BEGIN:VEVENT").count();
+    assert_eq!(events, text(&out.stdout).lines().count() - 1);
+}
+
+#[test]
+fn runs_refuse_days_out_of_their_order() {
+    let out = upland(&["runs", "--from", "2026-06-09", "--to", "2026-06-08", &example("glasshouse")], "");
+    assert_eq!(out.status.code(), Some(2));
+    assert_eq!(upland(&["runs", "--from", "2026-02-31", "--to", "2026-06-08", "-"], "").status.code(), Some(2));
+}
+
+#[test]
+fn check_writes_its_findings_and_its_status() {
+    let out = upland(&["check", "--date", "2026-06-11", &example("library-terraces")], "");
+    assert_eq!(out.status.code(), Some(1), "{}", text(&out.stderr));
+    insta::assert_snapshot!("library_check", text(&out.stdout));
+    let sound = upland(&["check", "--date", "2026-06-11", &example("hill-cemetery")], "");
+    assert_eq!((sound.status.code(), text(&sound.stdout).as_str()), (Some(0), "[]\n"));
+}
+
+/// A percent that the panel cannot be set to makes no controller; it is said as a finding.
+#[test]
+fn check_finds_a_percent_outside_the_range() {
+    let file = std::fs::read_to_string(example("library-terraces")).unwrap();
+    let spoiled = file.replacen("\"dial\": \"70\"", "\"dial\": \"73\"", 1);
+    let out = upland(&["check", "--date", "2026-06-11", "-"], &spoiled);
+    let found = text(&out.stdout);
+    assert_eq!(out.status.code(), Some(1));
+    assert!(found.contains("percent_out_of_range") && found.contains("Dial 70 %"), "{found}");
+}
+
+#[test]
+fn a_file_that_is_no_site_is_bad_data_with_its_place() {
+    let file = std::fs::read_to_string(example("glasshouse")).unwrap();
+    for (spoiled, says) in [
+        (file.replacen("\"version\": 1", "\"version\": 3", 1), "version 3"),
+        (file[..200].to_owned(), "line "),
+        (file.replacen("\"latitude\"", "\"breadth\"", 1), "breadth"),
+    ] {
+        for command in [&["check", "-"][..], &["runs", "--from", "2026-06-01", "--to", "2026-06-02", "-"][..]] {
+            let out = upland(command, &spoiled);
+            assert_eq!((out.status.code(), out.stdout.len()), (Some(1), 0));
+            assert!(text(&out.stderr).contains(says), "{}", text(&out.stderr));
+        }
+    }
+    assert_eq!(upland(&["check", "nowhere.json"], "").status.code(), Some(1));
+}
+
+#[test]
+fn the_schema_is_json_and_names_its_version() {
+    let out = upland(&["schema"], "");
+    let schema: serde_json::Value = serde_json::from_slice(&out.stdout).unwrap();
+    assert_eq!(schema["properties"]["version"]["const"], 1);
+    assert_eq!(schema["additionalProperties"], false);
+}

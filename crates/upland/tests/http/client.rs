@@ -9,6 +9,12 @@ pub(crate) fn binary() -> &'static Path {
     Path::new(env!("CARGO_BIN_EXE_upland"))
 }
 
+/// A site file of the documentation.
+pub(crate) fn site_example(name: &str) -> Vec<u8> {
+    let path = format!("{}/../../docs/examples/{name}.json", env!("CARGO_MANIFEST_DIR"));
+    std::fs::read(path).expect(name)
+}
+
 pub(crate) struct Client {
     agent: ureq::Agent,
     base: String,
@@ -167,6 +173,22 @@ impl Client {
         );
         assert_eq!(answer.status, 303, "{}", answer.brief());
         answer.location().trim_end_matches("/controllers/new").to_owned()
+    }
+
+    /// Takes an example of the documentation in; gives the address of its place and of its first
+    /// controller.
+    pub(crate) fn take_in(&self, example: &str) -> (String, String) {
+        let bytes = site_example(example);
+        let token = self.get("/places/import").field("token");
+        let sent = self.send_file("/places/import", &token, &format!("{example}.json"), &bytes);
+        assert_eq!(sent.status, 303, "{}", sent.brief());
+        let preview = sent.location().to_owned();
+        let form = self.get(&preview).form(&preview);
+        let taken = self.submit(&preview, form, &[]);
+        assert_eq!(taken.status, 303, "{}", taken.brief());
+        let place = taken.location().to_owned();
+        let controller = self.get("/places").link("/controllers/", "/year");
+        (place, controller.trim_end_matches("/year").to_owned())
     }
 
     /// A controller at a place; gives its address.

@@ -5,7 +5,7 @@ use upland_journeys::{PASSWORD, Server};
 use crate::client::{Client, binary};
 
 /// Every address that changes something.
-const CHANGES: [&str; 17] = [
+const CHANGES: [&str; 31] = [
     "/sign-in",
     "/sign-out",
     "/units",
@@ -23,6 +23,20 @@ const CHANGES: [&str; 17] = [
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/preview",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/month",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/program",
+    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/rules",
+    "/places/import/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/as-found",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/as-found/look",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/week/preview",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/week/change",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors/look",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors/remove",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/temporary",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/temporary/put-back",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/dial-in",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round/look",
 ];
 
 #[tokio::test(flavor = "multi_thread")]
@@ -38,22 +52,25 @@ async fn no_change_goes_through_without_its_token() {
     let file =
         client.send_file("/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files", "wrong", "x.csv", b"a,b\n1,2\n");
     assert_eq!(file.status, 403);
+    assert_eq!(client.send_file("/places/import", "wrong", "x.json", b"{}").status, 403);
     // Nobody was signed out by all that.
     assert_eq!(client.get("/places").status, 200);
 }
 
-/// The list above is the URL map's: as many posts there as here, the file's included.
+/// The list above is the URL map's: as many posts there as here, and the two that send files.
 #[test]
 fn every_change_is_in_the_list() {
     let routes = include_str!("../../../web/src/routes.rs");
-    assert_eq!(routes.matches("post().to(").count(), CHANGES.len() + 1);
+    assert_eq!(routes.matches("post().to(").count(), CHANGES.len() + 2);
 }
 
 #[tokio::test(flavor = "multi_thread")]
 async fn nothing_is_shown_to_nobody() {
     let server = Server::start(binary()).await;
     let client = Client::new(&server);
-    for path in ["/", "/places", "/places/new", "/weather", "/reference", "/reference/parts"] {
+    for path in
+        ["/", "/places", "/places/new", "/places/import", "/rounds", "/weather", "/reference", "/reference/parts"]
+    {
         let answer = client.get(path);
         assert_eq!((answer.status, answer.location()), (303, format!("/sign-in?next={path}").as_str()));
     }
@@ -117,6 +134,17 @@ async fn one_company_never_sees_anothers_pages() {
         format!("{place}/weather"),
         format!("{place}/weather/normals"),
         format!("{place}/controllers/new"),
+        format!("{place}/rules"),
+        format!("{place}/site.json"),
+        format!("{controller}/as-found"),
+        format!("{controller}/sensors"),
+        format!("{controller}/week"),
+        format!("{controller}/why"),
+        format!("{controller}/log"),
+        format!("{controller}/temporary"),
+        format!("{controller}/dial-in"),
+        format!("{controller}/round"),
+        format!("{controller}/runs.ics"),
         controller.clone(),
         format!("{controller}/stations"),
         format!("{controller}/year"),

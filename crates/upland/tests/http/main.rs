@@ -3,7 +3,9 @@
 
 mod bad_input;
 mod client;
+mod field;
 mod guards;
 mod saving;
 mod server;
+mod site_file;
 mod weather;
