@@ -200,8 +200,8 @@ impl Browser {
         self.client.execute(script, args).await.unwrap()
     }
 
-    /// Drags from a point of an element upwards or downwards by pixels.
-    pub async fn drag(&self, css: &str, by_y: i64) {
+    /// Drags from a point of an element by pixels to the right and downwards.
+    pub async fn drag(&self, css: &str, (by_x, by_y): (i64, i64)) {
         use fantoccini::actions::{InputSource, MOUSE_BUTTON_LEFT, MouseActions, PointerAction};
         let element = self.find(css).await;
         let steps = 6;
@@ -211,7 +211,7 @@ impl Browser {
         for _ in 0..steps {
             mouse = mouse.then(PointerAction::MoveBy {
                 duration: Some(Duration::from_millis(30)),
-                x: 0.0,
+                x: by_x as f64 / f64::from(steps),
                 y: by_y as f64 / f64::from(steps),
             });
         }

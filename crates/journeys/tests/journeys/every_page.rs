@@ -2,10 +2,14 @@
 
 use upland_journeys::{Browser, DESK, Scheme, Server};
 
+use crate::go_to;
+
 /// Addresses of every page that the demo data has.
 async fn pages(b: &Browser) -> Vec<String> {
     let mut found: Vec<String> =
-        ["/", "/places", "/places/new", "/weather", "/reference", "/reference/parts"].map(String::from).to_vec();
+        ["/", "/places", "/places/new", "/places/import", "/rounds", "/weather", "/reference", "/reference/parts"]
+            .map(String::from)
+            .to_vec();
     let links = "return [...new Set([...document.querySelectorAll('main a')].map((a) => a.getAttribute('href')))]";
     b.go("/places").await;
     for href in b.script(links, vec![]).await.as_array().unwrap() {
@@ -21,6 +25,35 @@ async fn pages(b: &Browser) -> Vec<String> {
         }
         found.push(format!("{year}?month=7&figure=delivered"));
     }
+    // One controller with everything and one with nothing, at every step.
+    for name in ["Boiler-room cabinet", "Pump house"] {
+        go_to(b, name, "").await;
+        let controller = b.path().await;
+        for step in [
+            "/week",
+            "/week?program=B&at=highest",
+            "/as-found",
+            "/sensors",
+            "/sensors?kind=freeze",
+            "/sensors?kind=soil",
+            "/sensors?kind=et",
+            "/temporary",
+            "/why?station=1&date=2026-06-09",
+            "/log",
+            "/dial-in",
+            "/round",
+        ] {
+            found.push(format!("{controller}{step}"));
+        }
+        found.push(format!("{controller}/dial-in?marks={}", "d".repeat(120)));
+    }
+    let places: Vec<String> = found
+        .iter()
+        .filter_map(|p| p.strip_suffix("/weather"))
+        .filter(|p| p.starts_with("/places/"))
+        .map(String::from)
+        .collect();
+    found.extend(places.iter().map(|place| format!("{place}/rules")));
     for weather in found.clone().iter().filter(|p| p.starts_with("/places/") && p.ends_with("/weather")) {
         found.push(format!("{weather}/normals"));
     }
@@ -37,7 +70,7 @@ async fn look_at_everything(scheme: Scheme) {
     b.check_page().await;
     b.sign_in("oda@averstane.example").await;
     let pages = pages(&b).await;
-    assert!(pages.len() > 35, "{pages:?}");
+    assert!(pages.len() > 60, "{pages:?}");
     for page in pages {
         b.go(&page).await;
         if page == "/nowhere" {

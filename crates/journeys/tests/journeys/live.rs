@@ -2,13 +2,7 @@
 
 use upland_journeys::{Browser, DESK, Scheme, Server};
 
-async fn open(b: &Browser, controller: &str, step: &str) {
-    b.sign_in("oda@averstane.example").await;
-    b.go("/places").await;
-    let script = "return [...document.querySelectorAll('main a')].find((a) => a.textContent.trim() === arguments[0]).getAttribute('href')";
-    let href = b.script(script, vec![controller.into()]).await;
-    b.go(&href.as_str().unwrap().replace("/year", step)).await;
-}
+use crate::open;
 
 #[tokio::test(flavor = "multi_thread")]
 async fn minutes_follow_the_rate_and_errors_stand_under_their_row() {

@@ -46,6 +46,13 @@ async fn from_an_empty_company_to_a_door_card_on_a_phone() {
     assert_eq!(first, true);
     b.check_page().await;
     b.click(".nextstep").await;
+    b.wait_for_text("h1", "Week").await;
+    b.check_page().await;
+    b.script("document.querySelector('.acts0 .is-ink').click()", vec![]).await;
+    b.wait_for(".weekplate").await;
+    b.check_page().await;
+    b.wait_for_text(".nextstep", "Door card").await;
+    b.click(".nextstep").await;
     b.wait_for_text("h1", "Potting shed").await;
     b.close().await;
 }

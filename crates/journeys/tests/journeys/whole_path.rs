@@ -74,7 +74,7 @@ async fn from_an_empty_company_to_a_door_card() {
     assert!(september.is_empty() && before != "0", "{before}");
 
     // Drag September up by some steps: it is saved, and Undo takes it back.
-    b.drag("#slider-9 .hd", -60).await;
+    b.drag("#slider-9 .hd", (0, -60)).await;
     b.wait_for_text("#dial-title", "Dial for September").await;
     b.wait_for(".yeartab .chosen").await;
     let dragged = b.script("return document.getElementById('slider-9').getAttribute('aria-valuenow')", vec![]).await;
@@ -91,7 +91,14 @@ async fn from_an_empty_company_to_a_door_card() {
     assert!(b.text("#live-side").await.contains("Measured"));
     b.check_page().await;
 
-    // Take it away.
+    // Days and starts, as proposed; then take it away.
+    b.click(".nextstep").await;
+    b.wait_for_text("h1", "Week").await;
+    b.check_page().await;
+    b.script("document.querySelector('.acts0 .is-ink').click()", vec![]).await;
+    b.wait_for(".weekplate").await;
+    b.check_page().await;
+    b.wait_for_text(".nextstep", "Door card").await;
     b.click(".nextstep").await;
     b.wait_for_text("h1", "Boiler-room cabinet").await;
     let card = b.text("main").await;

@@ -254,15 +254,7 @@ fn cell(c: &RainCell, chosen: Option<&RainCell>, best: Option<&RainCell>, most: 
         bar: (60 * c.dry_days_added).div_ceil(most),
         chosen: chosen == Some(c),
         best: best == Some(c),
-        label: Words.with(
-            "sensor-cell",
-            &[
-                ("threshold", &threshold),
-                ("delay", &c.delay_days.to_string()),
-                ("held", &held),
-                ("dry", &c.dry_days_added.to_string()),
-            ],
-        ),
+        label: Words.t2("sensor-cell", &threshold, c.delay_days.to_string()),
         held,
         threshold,
         delay: c.delay_days,

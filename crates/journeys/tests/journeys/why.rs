@@ -1,0 +1,28 @@
+//! 7. Why did it not water?
+
+use upland_journeys::{Browser, DESK, Scheme, Server};
+
+use crate::open;
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_first_cause_stands_first_and_what_cannot_be_known_is_said() {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, DESK, Scheme::Light).await;
+    open(&b, "Boiler-room cabinet", "/week").await;
+    b.press_button("Why did it not water?").await;
+    b.choose("#station", "1").await;
+    b.fill("#date", "2026-06-09").await;
+    b.press_button("Ask").await;
+    b.wait_for_text(".findings", "It was no day of A").await;
+    b.wait_for_text(".side", "Whether it had power").await;
+    // A day in February on record: the rain held it, and the month is off.
+    b.fill("#date", "2014-02-17").await;
+    b.press_button("Ask").await;
+    b.wait_for_text(".findings", "February is off").await;
+    b.wait_for_text(".findings", "Held by the Rain sensor, Tool-shed post").await;
+    b.check_page().await;
+    b.fill("#date", "31 February").await;
+    b.press_button("Ask").await;
+    b.wait_for_text("#date-error", "A date").await;
+    b.close().await;
+}
