@@ -101,12 +101,13 @@ pub fn slots(controller: &Controller, plan: &Plan, month: MonthOfYear) -> Vec<Sl
             let start = schedule.filter(|_| runs).and_then(|s| s.starts.get(usize::from(slot - 1)));
             push(section, slot, None, start.map_or(Value::StartOff, |s| Value::Start(*s)));
         }
-        if capability.percent_scope == PercentScope::EachProgram && runs {
+        if capability.percent_scope == PercentScope::EachProgram && runs && !controller.percent_by_sensor(letter) {
             percents(controller, plan, letter, month, &mut |month, value| push(section, 0, month, value));
         }
     }
     if capability.percent_scope == PercentScope::AllPrograms
         && let Some(first) = controller.programs.iter().find(|p| plan.of_program(p.letter).next().is_some())
+        && !controller.programs.iter().any(|p| controller.percent_by_sensor(p.letter))
     {
         percents(controller, plan, first.letter, month, &mut |month, value| push(Section::Percent, 0, month, value));
     }
@@ -208,6 +209,17 @@ mod tests {
         assert_eq!(all.iter().filter(|s| s.value == Value::StartOff).count(), 3 + 4 + 4);
         assert_eq!(all.iter().filter(|s| s.value == Value::NoMinutes).count(), 7);
         assert_eq!(all[10].section, Section::Program(ProgramLetter::A));
+    }
+
+    #[test]
+    fn a_percent_that_a_sensor_sets_is_not_dialled() {
+        use crate::sensor::{EtClass, Sensor, SensorKind};
+        let mut c = cabinet();
+        let programs = vec![ProgramLetter::A];
+        let kind = SensorKind::Et { class: EtClass::ALL[2], trim: 3, programs };
+        c.sensors = vec![Sensor::proposed(kind, "Shed", &c)];
+        let all = slots(&c, &Plan::of(&c, None), MonthOfYear::ALL[5]);
+        assert!(!all.iter().any(|s| matches!(s.value, Value::Percent(_) | Value::PercentOff)));
     }
 
     #[test]

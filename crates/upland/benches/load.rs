@@ -1,4 +1,4 @@
-//! Twenty people on the Year: the page and a drag on it, over HTTP, with the demo data.
+//! Twenty people on the Year and on the Week: the pages and a drag on them, over HTTP, with the demo data.
 //!
 //! Not a criterion benchmark: what matters is the slowest of a hundred, under load. Starts the release
 //! binary on a database of its own, on loopback, sends a fixed number of requests and ends by itself.
@@ -85,44 +85,70 @@ fn report(what: &str, times: &[Duration]) {
     println!("{what}: {} requests, p50 {:.1} ms, p95 {:.1} ms, p99 {:.1} ms", times.len(), at(0.5), at(0.95), at(0.99));
 }
 
+/// A page and what is asked while something on it is dragged.
+struct Dragged {
+    name: &'static str,
+    page: String,
+    /// What stands in the page, and in the answer to a drag.
+    shows: [&'static str; 2],
+    /// The fields of a question but the token, for the n-th place.
+    fields: fn(usize) -> Vec<(&'static str, String)>,
+}
+
+fn month_in_hand(n: usize) -> Vec<(&'static str, String)> {
+    vec![("program", "A".into()), ("month", "5".into()), ("percent", (20 + n % 90).to_string())]
+}
+
+fn start_in_hand(n: usize) -> Vec<(&'static str, String)> {
+    let minutes = (300 + 7 * (n % 60)).to_string();
+    vec![("do", "move".into()), ("program", "A".into()), ("from", "04:30".into()), ("to", minutes)]
+}
+
+impl Dragged {
+    fn measure(&self, base: &str) {
+        let version = field(&Session::signed_in(base).get(&self.page), "version");
+        for (kind, reading, dragging) in
+            [("at work", READING, DRAGGING), ("without a pause", Duration::ZERO, Duration::ZERO)]
+        {
+            report(
+                &format!("{} page, {PEOPLE} people {kind}", self.name),
+                &measure(base, reading, |s, _| assert!(s.get(&self.page).contains(self.shows[0]))),
+            );
+            report(
+                &format!("a drag on it, {PEOPLE} people {kind}"),
+                &measure(base, dragging, |s, n| self.ask(s, n, &version)),
+            );
+        }
+    }
+
+    fn ask(&self, session: &Session, n: usize, version: &str) {
+        // A page of one's own gives the token; it is asked for once, outside what matters here.
+        thread_local!(static TOKEN: std::cell::RefCell<String> = const { std::cell::RefCell::new(String::new()) });
+        let token = TOKEN.with_borrow_mut(|t| {
+            if t.is_empty() {
+                *t = field(&session.get(&self.page), "token");
+            }
+            t.clone()
+        });
+        let own = (self.fields)(n);
+        let mut fields = vec![("token", token.as_str()), ("version", version)];
+        fields.extend(own.iter().map(|(name, value)| (*name, value.as_str())));
+        assert!(session.post(&format!("{}/preview", self.page), &fields).contains(self.shows[1]));
+    }
+}
+
 fn main() {
     let runtime = tokio::runtime::Builder::new_multi_thread().worker_threads(2).enable_all().build().unwrap();
     let server = runtime.block_on(Server::with_demo(Path::new(env!("CARGO_BIN_EXE_upland"))));
-    let base = server.address.clone();
-    let home = Session::signed_in(&base).get("/");
-    let year = home.split('"').find(|p| p.starts_with("/controllers/")).unwrap().split('?').next().unwrap().to_owned();
-    let page = Session::signed_in(&base).get(&year);
-    let version = field(&page, "version");
-    for (kind, reading, dragging) in
-        [("at work", READING, DRAGGING), ("without a pause", Duration::ZERO, Duration::ZERO)]
-    {
-        report(
-            &format!("Year page, {PEOPLE} people {kind}"),
-            &measure(&base, reading, |s, _| {
-                assert!(s.get(&year).contains("yearplate"));
-            }),
-        );
-        report(
-            &format!("a drag on it, {PEOPLE} people {kind}"),
-            &measure(&base, dragging, |s, n| {
-                // A page of one's own gives the token; it is asked for once, outside what matters here.
-                thread_local!(static TOKEN: std::cell::RefCell<String> = const { std::cell::RefCell::new(String::new()) });
-                let token = TOKEN.with_borrow_mut(|t| {
-                    if t.is_empty() {
-                        *t = field(&s.get(&year), "token");
-                    }
-                    t.clone()
-                });
-                let percent = (20 + n % 90).to_string();
-                let fields = [
-                    ("token", token.as_str()),
-                    ("version", version.as_str()),
-                    ("program", "A"),
-                    ("month", "5"),
-                    ("percent", percent.as_str()),
-                ];
-                assert!(s.post(&format!("{year}/preview"), &fields).contains("in hand"));
-            }),
-        );
+    let home = Session::signed_in(&server.address).get("/");
+    let year = home.split('"').find(|p| p.starts_with("/controllers/") && p.contains("/year")).unwrap();
+    let year = year.split('?').next().unwrap().to_owned();
+    let week = year.replace("/year", "/week");
+    let dragged = [
+        Dragged { name: "Week", page: week, shows: ["weekplate", "weekplate"], fields: start_in_hand },
+        Dragged { name: "Year", page: year, shows: ["yearplate", "in hand"], fields: month_in_hand },
+    ];
+    for one in dragged {
+        one.measure(&server.address);
     }
 }

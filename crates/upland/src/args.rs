@@ -154,6 +154,9 @@ pub(crate) struct Demo {
     /// Throw the demo company's data away first.
     #[arg(long)]
     pub(crate) fresh: bool,
+    /// What was found and dialled of late goes by this day; today unless stated.
+    #[arg(long, env = "UPLAND_TODAY")]
+    pub(crate) today: Option<NaiveDate>,
 }
 
 #[derive(Debug, ClapArgs)]

@@ -36,6 +36,13 @@ impl Clock {
         }
     }
 
+    /// The moment that is shown at a place: that of the local date and time.
+    #[must_use]
+    pub fn moment(self, zone: Tz) -> DateTime<Utc> {
+        // An hour that the clock leaves out has no moment of its own: the real one will do.
+        self.local(zone).and_local_timezone(zone).earliest().map_or_else(Utc::now, |t| t.with_timezone(&Utc))
+    }
+
     /// The local day at a place.
     #[must_use]
     pub fn today(self, zone: Tz) -> NaiveDate {

@@ -4,23 +4,28 @@
 //! walk, a roofed bocce court, a hillside cemetery and a glasshouse.
 
 use anyhow::Context;
-use chrono::{NaiveDate, Utc, Weekday};
+use chrono::{Datelike, NaiveDate, NaiveTime, TimeDelta, Utc, Weekday};
 use upland_core::climate::normals::MonthNormal;
 use upland_core::controller::{
     Capability, Contact, Controller, DayMode, Days, MonthDial, PercentScope, PercentStorage, Preset, Program,
-    ProgramLetter, Schedule, StartTime, Station,
+    ProgramLetter, Schedule, StartTime, Station, Temporary, TemporaryKind,
 };
+use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
 use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
 use upland_core::place::{DayRule, Hours, Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RateMmPerHour, RunTime};
 use upland_core::sensor::{Proof, Sensor, SensorKind};
+use upland_formats::site::{DialledDoc, FieldDoc, PanelDoc};
 use upland_formats::weather::{Assigned, Column, Mapping, Table, Unit, read};
 use upland_store::{Account, Action, ControllerRecord, PlaceRecord, SeriesRecord, Store, Write};
 use uuid::Uuid;
 
+use crate::form::Form;
 use crate::guard::password::hash_password;
-use crate::handlers::saving::{controller_write, place_write, series_write};
+use crate::handlers::saving::{controller_write, field_record, place_write, series_write};
 use crate::intake::{revision_of_days, revision_of_normals};
+use crate::pages::desk::Desk;
+use crate::pages::dial::DialIn;
 
 /// What the demo user signs in with.
 pub const EMAIL: &str = "oda@averstane.example";
@@ -32,11 +37,12 @@ const COMPANY: &str = "Averstane Grounds";
 /// The daily record of Seattle, 2012-2015 (NOAA), as the package vega-datasets carries it.
 const WEATHER: &[u8] = include_bytes!("../../../docs/examples/seattle-weather.csv");
 
-/// Puts the demo data into a migrated database, once; `fresh` throws it away first.
+/// Puts the demo data into a migrated database, once; `fresh` throws it away first. What was found and
+/// dialled of late is dated by `today`.
 ///
 /// # Errors
 /// When the database refuses; nothing is then left in part but the empty company.
-pub async fn load(store: &Store, fresh: bool) -> anyhow::Result<()> {
+pub async fn load(store: &Store, fresh: bool, today: NaiveDate) -> anyhow::Result<()> {
     let account = store.account(store.account_named(COMPANY).await?);
     if fresh {
         account.forget_everything().await?;
@@ -50,7 +56,7 @@ pub async fn load(store: &Store, fresh: bool) -> anyhow::Result<()> {
     if store.user_by_email(SECOND_EMAIL).await.is_err() {
         account.add_user(SECOND_EMAIL, "Tam Quillan", &hash_password(PASSWORD)?).await?;
     }
-    let demo = Demo { account, user };
+    let demo = Demo { account, user, today };
     let airfield = demo.weather().await.context("the demo's weather")?;
     let bench = demo.typed_normals().await.context("the demo's typed normals")?;
     demo.library(airfield).await?;
@@ -62,6 +68,7 @@ pub async fn load(store: &Store, fresh: bool) -> anyhow::Result<()> {
 struct Demo {
     account: Account,
     user: Uuid,
+    today: NaiveDate,
 }
 
 impl Demo {
@@ -76,6 +83,22 @@ impl Demo {
             writes,
             records: Vec::new(),
         };
+        Ok(self.account.apply(&action).await?)
+    }
+
+    /// Something that was written down so many days ago.
+    async fn record(&self, controller_id: Uuid, days_ago: i64, document: FieldDoc) -> anyhow::Result<()> {
+        let mut action = Action {
+            id: Uuid::new_v4(),
+            user_id: self.user,
+            user_name: "Oda Marrick".into(),
+            at: Utc::now() - TimeDelta::days(days_ago),
+            why: "why-found".into(),
+            undoes: None,
+            writes: Vec::new(),
+            records: Vec::new(),
+        };
+        action.records.push(field_record(&action, &Form::default(), controller_id, &document)?);
         Ok(self.account.apply(&action).await?)
     }
 
@@ -133,7 +156,7 @@ impl Demo {
         Ok(id)
     }
 
-    async fn controller(&self, place_id: Uuid, mut controller: Controller) -> anyhow::Result<()> {
+    async fn controller(&self, place_id: Uuid, mut controller: Controller) -> anyhow::Result<Uuid> {
         let named = std::mem::take(&mut controller.programs);
         controller.settle_programs();
         for program in named {
@@ -143,7 +166,9 @@ impl Demo {
         }
         controller.check()?;
         let record = ControllerRecord { place_id, controller };
-        self.save("why-controller-new", vec![controller_write(Uuid::new_v4(), 0, None, Some(record))]).await
+        let id = Uuid::new_v4();
+        self.save("why-controller-new", vec![controller_write(id, 0, None, Some(record))]).await?;
+        Ok(id)
     }
 
     async fn library(&self, weather: Uuid) -> anyhow::Result<()> {
@@ -215,7 +240,47 @@ impl Demo {
         };
         c.programs = vec![turf, beds, misted];
         c.sensors = library_sensors();
-        self.controller(place, c).await
+        let panel = self.library_panel(&c)?;
+        let id = self.controller(place, c).await?;
+        self.record(id, 1, FieldDoc::Found(PanelDoc::from(&panel))).await
+    }
+
+    /// The library's panel as it was found yesterday: a year behind, an hour behind, at full percent.
+    fn library_panel(&self, c: &Controller) -> anyhow::Result<Panel> {
+        let yesterday = self.today - TimeDelta::days(1);
+        let seen_at = yesterday.and_hms_opt(16, 40, 0).context("a time")?;
+        let minutes = [50, 47, 24, 49, 25, 51, 14];
+        Ok(Panel {
+            seen_at,
+            clock: PanelClock {
+                date: yesterday.with_year(yesterday.year() - 1).unwrap_or(yesterday),
+                weekday: None,
+                time: StartTime::read("15:40").context("a time")?,
+            },
+            switch: Switch::On,
+            sensor: SensorSwitch::Active,
+            stations: c
+                .stations
+                .iter()
+                .zip(minutes)
+                .map(|(s, m)| FoundStation {
+                    number: s.number,
+                    minutes: RunTime::from_seconds(m * 60),
+                    programs: vec![s.program],
+                })
+                .collect(),
+            programs: c
+                .programs
+                .iter()
+                .map(|p| FoundProgram {
+                    letter: p.letter,
+                    days: p.schedule.days,
+                    starts: p.schedule.starts.clone(),
+                    percent: Percent::FULL,
+                })
+                .collect(),
+            note: "wasps under the lid".into(),
+        })
     }
 
     async fn cemetery(&self, weather: Uuid) -> anyhow::Result<()> {
@@ -233,7 +298,29 @@ impl Demo {
                 ..station(3, "Yew avenue", a, Plant::Trees, sprinkler(SprinklerType::Drip, None, None), 160.0)
             },
         ];
-        self.controller(place, c).await?;
+        c.programs =
+            vec![Program { schedule: schedule(&[Weekday::Mon, Weekday::Thu], &["05:00"])?, ..named(a, "meadow") }];
+        // Dialled eight days ago, and turned down for a wet week that is over since.
+        let dialled = self.today - TimeDelta::days(8);
+        c.temporaries = vec![Temporary {
+            kind: TemporaryKind::Percent { letter: Some(a), percent: Percent::new(50)? },
+            since: dialled,
+            until: self.today - TimeDelta::days(2),
+            reason: "31 mm of rain in a week".into(),
+            by: "Tam Quillan".into(),
+        }];
+        let id = self.controller(place, c).await?;
+        let desk = Desk::load(&self.account, id).await?;
+        let document = DialledDoc {
+            on: dialled,
+            version: desk.controller.version,
+            values: DialIn::of(&desk, dialled.and_time(NaiveTime::MIN)).values(),
+            not_set: Vec::new(),
+            panel_next: String::new(),
+            our_next: String::new(),
+            look_again: self.today - TimeDelta::days(1),
+        };
+        self.record(id, 8, FieldDoc::Dialled(document)).await?;
         let single = Capability {
             percent_storage: PercentStorage::Single,
             percent_scope: PercentScope::AllPrograms,
@@ -247,7 +334,7 @@ impl Demo {
             },
             station(2, "Flower trough", a, Plant::Annuals, sprinkler(SprinklerType::Spray, None, None), 12.0),
         ];
-        self.controller(place, wall).await
+        self.controller(place, wall).await.map(drop)
     }
 
     async fn glasshouse(&self, weather: Uuid) -> anyhow::Result<()> {
@@ -268,13 +355,13 @@ impl Demo {
             )
         };
         c.stations = vec![bench(1, "North bench"), bench(2, "Middle bench"), bench(3, "South bench")];
-        self.controller(place, c).await
+        self.controller(place, c).await.map(drop)
     }
 
     /// A place that was begun yesterday: no weather, and a controller without stations.
     async fn orchard(&self) -> anyhow::Result<()> {
         let place = self.place("Tolmery Orchard", "", [47.53, -122.12, 268.0], None, Rules::default()).await?;
-        self.controller(place, Controller::new("Pump house".into(), Preset::Monthly.capability())).await
+        self.controller(place, Controller::new("Pump house".into(), Preset::Monthly.capability())).await.map(drop)
     }
 }
 

@@ -5,7 +5,7 @@ use super::days::{DayMode, Schedule};
 use super::temporary::{Temporary, TemporaryKind};
 use crate::landscape::{CycleSoak, Plant, Runoff, Slope, Soil, Sprinkler, SprinklerType, Sun, runoff};
 use crate::quantity::{MonthOfYear, OutOfRange, Percent, RunTime, range};
-use crate::sensor::{Sensor, SensorError};
+use crate::sensor::{Sensor, SensorError, SensorKind};
 
 /// A program's letter, A to D.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -449,6 +449,12 @@ impl Controller {
             let stations = &self.stations;
             sensor.exempt.retain(|n| stations.iter().any(|s| s.number == *n));
         }
+    }
+
+    /// Whether an ET sensor sets a program's percent every night, so that nobody dials it by month.
+    #[must_use]
+    pub fn percent_by_sensor(&self, letter: ProgramLetter) -> bool {
+        self.sensors.iter().any(|s| matches!(&s.kind, SensorKind::Et { programs, .. } if programs.contains(&letter)))
     }
 
     /// Takes a sensor away, its bypass with it.

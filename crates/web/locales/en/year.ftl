@@ -158,6 +158,7 @@ card-schedule = Days and starts
 card-schedule-sub = all other start slots off
 card-ends-at = Ends at { $a }
 card-ends = Ends at the highest
+card-by-sensor = the ET sensor sets it every night: leave it alone
 card-never = Never
 card-cycle = cycle { $a } min, soak { $b } min
 card-exempt = { $a }; not stations { $b }

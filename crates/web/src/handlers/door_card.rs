@@ -49,7 +49,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         strip,
         stations: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_stations(c, b, &plan)),
         months: card_months(now),
-        programs: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_programs(b, now)),
+        programs: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_programs(c, b, now)),
         schedules: card_schedules(c, &plan, &situation),
         ends_head: ends_head(c, &plan),
         never: card_never(&desk),

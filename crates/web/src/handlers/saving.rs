@@ -5,8 +5,11 @@ use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use upland_core::controller::Controller;
 use upland_core::place::{Position, Rules};
-use upland_formats::site::{ControllerDoc, PlaceDoc, RulesDoc, VERSION};
-use upland_store::{Action, ControllerRecord, Kind, NewRevision, PlaceRecord, Record, SeriesRecord, StoreError, Write};
+use upland_formats::site::{ControllerDoc, FieldDoc, PlaceDoc, RulesDoc, VERSION};
+use upland_store::{
+    Action, ControllerRecord, FieldKind, FieldRecord, Kind, NewRevision, PlaceRecord, Record, SeriesRecord, StoreError,
+    Write,
+};
 use uuid::Uuid;
 
 use crate::app::App;
@@ -156,6 +159,27 @@ pub(crate) fn action(app: &App, user: &SignedIn, form: &Form, why: &str, writes:
         writes,
         records: Vec::new(),
     }
+}
+
+/// A record of the field under the key that its form was made with, so that sending it twice keeps one.
+pub(crate) fn field_record(
+    action: &Action,
+    form: &Form,
+    controller_id: Uuid,
+    document: &FieldDoc,
+) -> Result<FieldRecord, PageError> {
+    Ok(FieldRecord {
+        id: Uuid::parse_str(form.get("record")).unwrap_or_else(|_| Uuid::new_v4()),
+        controller_id,
+        kind: match document {
+            FieldDoc::Found(_) => FieldKind::Found,
+            FieldDoc::Round(_) => FieldKind::Round,
+            FieldDoc::Dialled(_) => FieldKind::Dialled,
+        },
+        at: action.at,
+        user_name: action.user_name.clone(),
+        document: serde_json::to_value(document).map_err(|e| PageError::Ours(Box::new(e)))?,
+    })
 }
 
 /// The version of a thing that its form was made on.

@@ -64,6 +64,8 @@ pub(crate) struct CardMonth {
 #[derive(Debug, Clone)]
 pub(crate) struct CardProgram {
     pub(crate) letter: String,
+    /// Whether an ET sensor sets the percent, so that none is dialled.
+    pub(crate) by_sensor: bool,
     /// A percent for each month, whether it is off, and whether it is the month of issue.
     pub(crate) percents: Vec<(String, bool, bool)>,
 }
@@ -230,13 +232,14 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget, plan: 
 }
 
 /// The percents, a line for each group of programs.
-pub(crate) fn card_programs(budget: &YearBudget, now: MonthOfYear) -> Vec<CardProgram> {
+pub(crate) fn card_programs(controller: &Controller, budget: &YearBudget, now: MonthOfYear) -> Vec<CardProgram> {
     let w = Words;
     budget
         .groups
         .iter()
         .map(|g| CardProgram {
             letter: g.letters.iter().map(|l| l.get()).collect(),
+            by_sensor: g.letters.iter().any(|l| controller.percent_by_sensor(*l)),
             percents: g
                 .months
                 .iter()

@@ -1,16 +1,15 @@
 use actix_web::web;
-use chrono::{TimeDelta, TimeZone, Utc};
+use chrono::TimeDelta;
 use upland_core::tuning::LOOK_AGAIN_DAYS;
 use upland_formats::site::{DialledDoc, FieldDoc};
-use upland_store::{FieldKind, FieldRecord};
 use uuid::Uuid;
 
 use super::show::dial_page;
 use crate::app::App;
-use crate::error::{Page, PageError};
+use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::{action, made_on};
+use crate::handlers::saving::{action, field_record, made_on};
 use crate::handlers::{go, invalid};
 use crate::pages::desk::Desk;
 use crate::pages::dial::{DialIn, key};
@@ -36,8 +35,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let dial = DialIn::of(&desk, now);
     let marks = dial.marks(&form, &FieldState::default());
     let stands: Vec<String> = dial.slots.iter().zip(&marks).filter(|(_, m)| m.stands()).map(|(s, _)| key(s)).collect();
-    let at = desk.at.zone.from_local_datetime(&now).earliest().map_or_else(Utc::now, |t| t.with_timezone(&Utc));
-    let our_next = dial.next(&desk, at);
+    let our_next = dial.next(&desk, app.clock.moment(desk.at.zone));
     let document = FieldDoc::Dialled(DialledDoc {
         on: now.date(),
         version: desk.controller.version,
@@ -48,14 +46,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         look_again: now.date() + TimeDelta::days(LOOK_AGAIN_DAYS),
     });
     let mut action = action(&app, &user, &form, "why-dialled", Vec::new());
-    action.records.push(FieldRecord {
-        id: Uuid::parse_str(form.get("record")).unwrap_or(action.id),
-        controller_id: desk.controller.id,
-        kind: FieldKind::Dialled,
-        at: action.at,
-        user_name: user.user.name.clone(),
-        document: serde_json::to_value(document).map_err(|e| PageError::Ours(Box::new(e)))?,
-    });
+    action.records.push(field_record(&action, &form, desk.controller.id, &document)?);
     user.account.apply(&action).await?;
     go(&format!("/controllers/{id}/door-card"))
 }

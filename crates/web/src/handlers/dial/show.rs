@@ -1,5 +1,4 @@
 use actix_web::web;
-use chrono::{TimeZone, Utc};
 use uuid::Uuid;
 
 use crate::app::App;
@@ -30,7 +29,6 @@ pub(super) async fn dial_page(app: &App, user: &SignedIn, desk: &Desk, query: Fo
     let records = user.account.newest_records(Some(desk.controller.id)).await?;
     let state = FieldState::of(&records);
     let now = app.clock.local(desk.at.zone);
-    // An hour that the clock leaves out has no moment of its own: the real one will do.
-    let at = desk.at.zone.from_local_datetime(&now).earliest().map_or_else(Utc::now, |t| t.with_timezone(&Utc));
+    let at = app.clock.moment(desk.at.zone);
     Ok(DialPage { frame, desk, state: &state, query, now, at, user: &user.user.name }.template())
 }

@@ -1,5 +1,5 @@
 use actix_web::web;
-use upland_store::{FieldKind, FieldRecord};
+use upland_formats::site::{FieldDoc, PanelDoc};
 use uuid::Uuid;
 
 use super::show::found_page;
@@ -8,28 +8,20 @@ use crate::error::Page;
 use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::action;
+use crate::handlers::saving::{action, field_record};
 use crate::handlers::{go, invalid};
 use crate::pages::desk::Desk;
-use crate::pages::found::{document_of, found_href, read};
+use crate::pages::found::{found_href, read};
 
 /// Keeps a panel as it was found. It is never overwritten: sending it twice keeps one.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let desk = Desk::load(&user.account, *id).await?;
     let panel = read(&mut form, &desk.controller().capability, app.clock.local(desk.at.zone));
-    let document = document_of(&panel).filter(|_| form.is_sound());
-    let Some(document) = document else {
+    if !form.is_sound() {
         return invalid(&found_page(&app, &user, &desk, &Form::default(), Some(form)).await?);
-    };
+    }
     let mut action = action(&app, &user, &form, "why-found", Vec::new());
-    let record = FieldRecord {
-        id: Uuid::parse_str(form.get("record")).unwrap_or(action.id),
-        controller_id: desk.controller.id,
-        kind: FieldKind::Found,
-        at: action.at,
-        user_name: user.user.name.clone(),
-        document,
-    };
+    let record = field_record(&action, &form, desk.controller.id, &FieldDoc::Found(PanelDoc::from(&panel)))?;
     let address = format!("{}?of={}", found_href(desk.controller.id), record.id);
     action.records.push(record);
     user.account.apply(&action).await?;

@@ -1,15 +1,15 @@
 use actix_web::web;
 use upland_formats::site::{Answer, FieldDoc, RoundDoc};
-use upland_store::{ControllerRecord, FieldKind, FieldRecord, StoreError};
+use upland_store::{ControllerRecord, StoreError};
 use uuid::Uuid;
 
 use super::show::round_page;
 use crate::app::App;
-use crate::error::{Page, PageError};
+use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::conflicts::{Conflict, conflict_page};
-use crate::handlers::saving::{action, controller_write, made_on};
+use crate::handlers::saving::{action, controller_write, field_record, made_on};
 use crate::handlers::{go, invalid};
 use crate::pages::desk::Desk;
 use crate::pages::field::FieldState;
@@ -58,14 +58,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         look_again: advice.look_again,
         note: form.get("note").to_owned(),
     });
-    action.records.push(FieldRecord {
-        id: Uuid::parse_str(form.get("record")).unwrap_or(action.id),
-        controller_id: desk.controller.id,
-        kind: FieldKind::Round,
-        at: action.at,
-        user_name: user.user.name.clone(),
-        document: serde_json::to_value(document).map_err(|e| PageError::Ours(Box::new(e)))?,
-    });
+    action.records.push(field_record(&action, &form, desk.controller.id, &document)?);
     let to_dial = answer == Answer::Accepted;
     match user.account.apply(&action).await {
         Ok(()) if to_dial => go(&format!("/controllers/{id}/dial-in?only=changed")),

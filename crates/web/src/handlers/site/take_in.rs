@@ -1,17 +1,18 @@
 use actix_web::web;
-use upland_store::{ControllerRecord, FieldKind, FieldRecord, PlaceRecord, SeriesRecord};
+use upland_formats::site::{FieldDoc, PanelDoc};
+use upland_store::{ControllerRecord, PlaceRecord, SeriesRecord};
 use uuid::Uuid;
 
 use super::import::refused;
 use super::preview::sent;
 use crate::app::App;
 use crate::error::Page;
+use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
-use crate::handlers::saving::{action, controller_write, place_write, series_write};
+use crate::handlers::saving::{action, controller_write, field_record, place_write, series_write};
 use crate::intake::revision_of_normals;
-use crate::pages::found::document_of;
 use crate::words::Words;
 
 /// Takes a site file in: a new place with everything in it, or nothing.
@@ -50,16 +51,10 @@ pub(crate) async fn take_in(app: web::Data<App>, user: SignedIn, file: web::Path
         action.writes.push(controller_write(*id, 0, None, Some(record)));
     }
     for (index, panel) in &site.as_found {
-        if let (Some(id), Some(document)) = (ids.get(*index), document_of(panel)) {
-            action.records.push(FieldRecord {
-                id: Uuid::new_v4(),
-                controller_id: *id,
-                kind: FieldKind::Found,
-                at: action.at,
-                user_name: user.user.name.clone(),
-                document,
-            });
-        }
+        let Some(id) = ids.get(*index) else { continue };
+        let document = FieldDoc::Found(PanelDoc::from(panel));
+        let record = field_record(&action, &Form::default(), *id, &document)?;
+        action.records.push(record);
     }
     user.account.apply(&action).await?;
     user.account.forget_upload(*file).await?;

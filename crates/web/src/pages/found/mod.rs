@@ -6,7 +6,7 @@ mod words;
 use chrono::NaiveDateTime;
 use upland_core::controller::{Capability, Controller, PercentScope, ProgramLetter};
 use upland_core::found::{Panel, SensorSwitch, Switch, panel_findings, panel_water};
-use upland_formats::site::{FieldDoc, PanelDoc};
+use upland_formats::site::FieldDoc;
 use upland_store::{FieldKind, FieldRecord};
 
 use super::Choice;
@@ -134,11 +134,6 @@ pub(crate) fn panel_of(record: &FieldRecord) -> Option<Panel> {
         FieldDoc::Found(doc) => Panel::try_from(&doc).ok(),
         _ => None,
     }
-}
-
-/// The document of a panel.
-pub(crate) fn document_of(panel: &Panel) -> Option<serde_json::Value> {
-    serde_json::to_value(FieldDoc::Found(PanelDoc::from(panel))).ok()
 }
 
 impl PanelParts {
