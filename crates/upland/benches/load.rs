@@ -6,6 +6,7 @@
 #![allow(missing_docs, clippy::unwrap_used, clippy::expect_used, clippy::panic, clippy::print_stdout)]
 
 use std::path::Path;
+use std::sync::Barrier;
 use std::thread;
 use std::time::{Duration, Instant};
 
@@ -53,19 +54,27 @@ fn field(page: &str, name: &str) -> String {
     rest.split('"').next().unwrap().to_owned()
 }
 
-/// Times of one kind of request by everybody at once, sorted.
-fn measure(base: &str, pause: Duration, ask: impl Fn(&Session, usize) + Send + Sync) -> Vec<Duration> {
-    let ask = &ask;
+/// Times of one kind of request by everybody at once, sorted. Everybody has signed in, and holds a
+/// token, before the first one asks: passwords are slow on purpose, and a drag begins on an open page.
+fn measure(
+    base: &str,
+    page: &str,
+    pause: Duration,
+    ask: impl Fn(&Session, &str, usize) + Send + Sync,
+) -> Vec<Duration> {
+    let (ask, everybody) = (&ask, &Barrier::new(PEOPLE));
     let mut times: Vec<Duration> = thread::scope(|scope| {
         let people: Vec<_> = (0..PEOPLE)
             .map(|person| {
                 scope.spawn(move || {
                     let session = Session::signed_in(base);
+                    let token = field(&session.get(page), "token");
+                    everybody.wait();
                     thread::sleep(pause / PEOPLE as u32 * person as u32);
                     (0..REQUESTS)
                         .map(|n| {
                             let started = Instant::now();
-                            ask(&session, n);
+                            ask(&session, &token, n);
                             let spent = started.elapsed();
                             thread::sleep(pause.saturating_sub(spent));
                             spent
@@ -112,26 +121,18 @@ impl Dragged {
         {
             report(
                 &format!("{} page, {PEOPLE} people {kind}", self.name),
-                &measure(base, reading, |s, _| assert!(s.get(&self.page).contains(self.shows[0]))),
+                &measure(base, &self.page, reading, |s, _, _| assert!(s.get(&self.page).contains(self.shows[0]))),
             );
             report(
                 &format!("a drag on it, {PEOPLE} people {kind}"),
-                &measure(base, dragging, |s, n| self.ask(s, n, &version)),
+                &measure(base, &self.page, dragging, |s, token, n| self.ask(s, token, n, &version)),
             );
         }
     }
 
-    fn ask(&self, session: &Session, n: usize, version: &str) {
-        // A page of one's own gives the token; it is asked for once, outside what matters here.
-        thread_local!(static TOKEN: std::cell::RefCell<String> = const { std::cell::RefCell::new(String::new()) });
-        let token = TOKEN.with_borrow_mut(|t| {
-            if t.is_empty() {
-                *t = field(&session.get(&self.page), "token");
-            }
-            t.clone()
-        });
+    fn ask(&self, session: &Session, token: &str, n: usize, version: &str) {
         let own = (self.fields)(n);
-        let mut fields = vec![("token", token.as_str()), ("version", version)];
+        let mut fields = vec![("token", token), ("version", version)];
         fields.extend(own.iter().map(|(name, value)| (*name, value.as_str())));
         assert!(session.post(&format!("{}/preview", self.page), &fields).contains(self.shows[1]));
     }

@@ -6,7 +6,7 @@ use chrono_tz::Tz;
 use super::desk::Desk;
 use super::dial::DialIn;
 use super::field::FieldState;
-use super::sensors::notes;
+use super::sensors::{About, notes, sensor_name};
 use super::temporary::{back_words, kind_words};
 use super::today::Todo;
 use crate::show::{date_short, weekday};
@@ -41,14 +41,11 @@ pub(crate) fn due(desk: &Desk, state: &FieldState, today: NaiveDate) -> Vec<Todo
         });
     }
     for index in 0..c.sensors.len() {
-        for (note, stops) in notes(c, index, today) {
-            // A bypass that is over stands above, with everything temporary.
-            if c.temporaries.iter().any(|t| t.is_over(today) && stops) {
-                continue;
-            }
+        // A bypass that is over stands above, with everything temporary.
+        for (note, about) in notes(c, index, today).into_iter().filter(|(_, about)| *about != About::BypassOver) {
             out.push(Todo {
-                mark: if stops { "fault" } else { "battery" },
-                title: w.t2("due-sensor", &at, super::sensors::sensor_name(&c.sensors[index])),
+                mark: if about.stops() { "fault" } else { "battery" },
+                title: w.t2("due-sensor", &at, sensor_name(&c.sensors[index])),
                 reason: note,
                 href: format!("/controllers/{id}/sensors?sensor={index}"),
                 act: w.t("due-sensor-act"),

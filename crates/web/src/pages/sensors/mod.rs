@@ -119,21 +119,45 @@ pub(crate) const BATTERY_DAYS: i64 = 183;
 /// Days after which a proof is old (common practice: once a year).
 pub(crate) const PROOF_DAYS: i64 = 365;
 
-/// What is wrong with a sensor, or due on a day; whether it keeps the sensor from acting.
-pub(crate) fn notes(c: &Controller, index: usize, today: NaiveDate) -> Vec<(String, bool)> {
+/// What a note on a sensor is about.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum About {
+    /// It cannot act as it is wired.
+    Wiring,
+    /// It is bypassed.
+    Bypass,
+    /// A bypass is over and still open.
+    BypassOver,
+    /// Something is due: a proof, a battery.
+    Upkeep,
+}
+
+impl About {
+    /// Whether the sensor holds nothing back because of it.
+    pub(crate) const fn stops(self) -> bool {
+        !matches!(self, Self::Upkeep)
+    }
+}
+
+/// What is wrong with a sensor, or due on a day.
+pub(crate) fn notes(c: &Controller, index: usize, today: NaiveDate) -> Vec<(String, About)> {
     let w = Words;
     let Some(sensor) = c.sensors.get(index) else { return Vec::new() };
     let mut out = Vec::new();
     let contact = !matches!(sensor.kind, SensorKind::Et { .. });
     if contact && !sensor.jumper_removed {
-        out.push((w.t("sensor-jumper-in"), true));
+        out.push((w.t("sensor-jumper-in"), About::Wiring));
     }
     if contact && !sensor.fits(c) {
-        out.push((w.t("sensor-contact-wrong"), true));
+        out.push((w.t("sensor-contact-wrong"), About::Wiring));
     }
     for t in &c.temporaries {
         if matches!(t.kind, TemporaryKind::Bypass { sensor } if usize::from(sensor) == index) && t.since <= today {
-            let key = if t.is_over(today) { "sensor-bypass-over" } else { "sensor-bypassed-until" };
+            let (key, about) = if t.is_over(today) {
+                ("sensor-bypass-over", About::BypassOver)
+            } else {
+                ("sensor-bypassed-until", About::Bypass)
+            };
             out.push((
                 w.with(
                     key,
@@ -144,19 +168,19 @@ pub(crate) fn notes(c: &Controller, index: usize, today: NaiveDate) -> Vec<(Stri
                         ("why", &t.reason),
                     ],
                 ),
-                true,
+                about,
             ));
         }
     }
     match &sensor.proven {
-        None => out.push((w.t("sensor-unproven"), false)),
+        None => out.push((w.t("sensor-unproven"), About::Upkeep)),
         Some(p) if today - p.on > TimeDelta::days(PROOF_DAYS) => {
-            out.push((w.t1("sensor-proof-old", date_long(p.on)), false));
+            out.push((w.t1("sensor-proof-old", date_long(p.on)), About::Upkeep));
         }
         Some(_) => {}
     }
     if !sensor.battery.is_empty() && sensor.battery_on.is_none_or(|d| today - d > TimeDelta::days(BATTERY_DAYS)) {
-        out.push((w.t1("sensor-battery-due", &sensor.battery), false));
+        out.push((w.t1("sensor-battery-due", &sensor.battery), About::Upkeep));
     }
     out
 }
@@ -172,7 +196,7 @@ pub(crate) fn lines(
         .zip(&c.sensors)
         .map(|(index, sensor)| {
             let notes = notes(c, index, today);
-            let stopped = notes.iter().any(|(_, stops)| *stops);
+            let stopped = notes.iter().any(|(_, about)| about.stops());
             SensorLine {
                 name: sensor_name(sensor),
                 href: format!("{href}?sensor={index}"),
