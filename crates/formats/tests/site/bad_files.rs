@@ -5,6 +5,9 @@ use upland_formats::site::{SITE_BYTES, SiteError, read_site};
 
 use crate::example;
 
+/// Makes a sound file one that cannot be.
+type Spoil = fn(&mut Value);
+
 fn spoiled(change: impl FnOnce(&mut Value)) -> SiteError {
     let mut value: Value = serde_json::from_slice(&example("library-terraces")).unwrap();
     change(&mut value);
@@ -54,16 +57,16 @@ fn a_million_stations_are_refused_by_size_or_by_number() {
 
 #[test]
 fn what_cannot_be_is_refused_with_its_place() {
-    let cases: [(&str, Box<dyn FnOnce(&mut Value)>); 9] = [
-        ("place.time_zone", Box::new(|v| v["place"]["time_zone"] = "Upland/Nowhere".into())),
-        ("place", Box::new(|v| v["place"]["latitude"] = 95.into())),
-        ("place.rules", Box::new(|v| v["place"]["rules"]["hours"] = json!([{"from": "25:00", "to": "26:00"}]))),
-        ("weather.normals", Box::new(|v| v["weather"]["normals"] = json!([]))),
-        ("controllers[0]", Box::new(|v| v["controllers"][0]["programs"][0]["schedule"]["starts"] = json!(["25:00"]))),
-        ("controllers[0]", Box::new(|v| v["controllers"][0]["stations"][0]["number"] = 9.into())),
-        ("as_found[0]", Box::new(|v| v["as_found"][0]["controller"] = "Nobody".into())),
-        ("as_found[0]", Box::new(|v| v["as_found"][0]["panel"]["stations"][0]["number"] = 9.into())),
-        ("as_found[0]", Box::new(|v| v["as_found"][0]["panel"]["clock_date"] = "2026-02-31".into())),
+    let cases: [(&str, Spoil); 9] = [
+        ("place.time_zone", |v| v["place"]["time_zone"] = "Upland/Nowhere".into()),
+        ("place", |v| v["place"]["latitude"] = 95.into()),
+        ("place.rules", |v| v["place"]["rules"]["hours"] = json!([{"from": "25:00", "to": "26:00"}])),
+        ("weather.normals", |v| v["weather"]["normals"] = json!([])),
+        ("controllers[0]", |v| v["controllers"][0]["programs"][0]["schedule"]["starts"] = json!(["25:00"])),
+        ("controllers[0]", |v| v["controllers"][0]["stations"][0]["number"] = 9.into()),
+        ("as_found[0]", |v| v["as_found"][0]["controller"] = "Nobody".into()),
+        ("as_found[0]", |v| v["as_found"][0]["panel"]["stations"][0]["number"] = 9.into()),
+        ("as_found[0]", |v| v["as_found"][0]["panel"]["clock_date"] = "2026-02-31".into()),
     ];
     for (place, change) in cases {
         let text = spoiled(change).to_string();

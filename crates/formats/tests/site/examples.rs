@@ -16,13 +16,16 @@ fn every_example_is_valid_by_the_schema() {
     }
 }
 
+/// Makes a sound file one that cannot be.
+type Spoil = fn(&mut serde_json::Value);
+
 /// What the reader refuses as a wrong shape, the schema refuses too.
 #[test]
 fn the_schema_refuses_what_the_reader_refuses() {
     let schema = site_schema();
     let validator = jsonschema::validator_for(&schema).unwrap();
     let sound: serde_json::Value = serde_json::from_slice(&example("glasshouse")).unwrap();
-    let spoil: [(&str, fn(&mut serde_json::Value)); 4] = [
+    let spoil: [(&str, Spoil); 4] = [
         ("another version", |v| v["version"] = 2.into()),
         ("an unknown field", |v| v["place"]["owner"] = "x".into()),
         ("a latitude of text", |v| v["place"]["latitude"] = "north".into()),
