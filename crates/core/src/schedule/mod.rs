@@ -5,6 +5,7 @@
 //! schedule, and [`why_dry`] answers why a station got no water on a day.
 
 mod days_fit;
+mod finding;
 mod findings;
 mod plan;
 mod propose;
@@ -15,7 +16,8 @@ mod why;
 mod work;
 
 pub use days_fit::even_days;
-pub use findings::{Code, Finding, Mark, Severity, Stake, What, check, detect};
+pub use finding::{Code, Finding, Mark, Severity, Stake, What};
+pub use findings::{check, detect};
 pub use plan::{Level, Plan, PlanStation};
 pub use propose::{Grouping, Proposal, Shortfall, propose};
 pub use repair::{Repair, repair_all};

@@ -2,7 +2,8 @@
 
 use chrono::{TimeDelta, TimeZone};
 
-use super::findings::{Code, Finding, What, check};
+use super::finding::{Code, Finding, What};
+use super::findings::check;
 use super::plan::{Level, Plan};
 use super::propose::{Grouping, propose};
 use super::situation::Situation;

@@ -1,193 +1,12 @@
-//! A panel as it was found: written down before anything is changed, and what is wrong with it.
+//! What is wrong with a panel.
 
 use chrono::{Datelike, NaiveDate, NaiveDateTime, TimeDelta, TimeZone, Weekday};
-use thiserror::Error;
 
+use super::{FoundProgram, FoundStation, Panel, SensorSwitch, Switch};
 use crate::budget::YearBudget;
-use crate::controller::{Capability, Controller, DayMode, MonthDial, ProgramLetter, Schedule, StartTime};
+use crate::controller::{Controller, ProgramLetter, Schedule, StartTime};
 use crate::quantity::{MonthOfYear, Percent, RunTime};
-use crate::schedule::{Expansion, Level, Plan, Situation, expand, week_work};
-
-/// The switch of a panel.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
-pub enum Switch {
-    /// It runs its programs.
-    #[default]
-    On,
-    /// It ignores everything and keeps its programs.
-    Off,
-}
-
-/// The sensor switch of a panel.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
-pub enum SensorSwitch {
-    /// There is none, or no sensor.
-    #[default]
-    None,
-    /// Sensors are obeyed.
-    Active,
-    /// Sensors are ignored.
-    Bypassed,
-}
-
-/// What the panel's clock shows.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct PanelClock {
-    /// Day, month and year.
-    pub date: NaiveDate,
-    /// The weekday that it shows, where it shows one.
-    pub weekday: Option<Weekday>,
-    /// The time.
-    pub time: StartTime,
-}
-
-/// Minutes of a station and the programs in which they stand.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct FoundStation {
-    /// Terminal number.
-    pub number: u8,
-    /// Minutes at 100 %.
-    pub minutes: RunTime,
-    /// Programs that run it.
-    pub programs: Vec<ProgramLetter>,
-}
-
-/// A program as it stands.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct FoundProgram {
-    /// Its letter.
-    pub letter: ProgramLetter,
-    /// Its days.
-    pub days: DayMode,
-    /// Its starts, earliest first; slots that read off are left out.
-    pub starts: Vec<StartTime>,
-    /// Its percent.
-    pub percent: Percent,
-}
-
-/// Everything a panel holds, in its own order.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Panel {
-    /// When it was written down, by a good clock of the place.
-    pub seen_at: NaiveDateTime,
-    /// What its clock showed then.
-    pub clock: PanelClock,
-    /// Off or on.
-    pub switch: Switch,
-    /// The sensor switch.
-    pub sensor: SensorSwitch,
-    /// Stations with minutes.
-    pub stations: Vec<FoundStation>,
-    /// Programs, by letter.
-    pub programs: Vec<FoundProgram>,
-    /// What else was seen; may be empty.
-    pub note: String,
-}
-
-/// Why a panel cannot be as it was written down.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
-pub enum PanelError {
-    /// A station that the panel does not have.
-    #[error("station {number} of {stations}: there is no such terminal")]
-    NoSuchTerminal {
-        /// The number.
-        number: u8,
-        /// Terminals.
-        stations: u8,
-    },
-    /// A run that the panel cannot hold.
-    #[error("station {0}: the run is longer than the panel's longest")]
-    TooLong(u8),
-    /// A program that the panel does not have.
-    #[error("program {}: the panel has fewer programs", .0.get())]
-    NoSuchProgram(ProgramLetter),
-    /// More starts than the panel has.
-    #[error("program {}: more starts than the panel has", .0.get())]
-    TooManyStarts(ProgramLetter),
-    /// The same thing twice.
-    #[error("{0} is there twice")]
-    Twice(&'static str),
-    /// A note that is too long.
-    #[error("a note has up to 500 characters")]
-    Note,
-}
-
-impl Panel {
-    /// Whether a panel of this capability can stand so.
-    ///
-    /// # Errors
-    /// [`PanelError`] for the first thing that cannot be.
-    pub fn check(&self, capability: &Capability) -> Result<(), PanelError> {
-        for (index, s) in self.stations.iter().enumerate() {
-            if !(1..=capability.stations).contains(&s.number) {
-                return Err(PanelError::NoSuchTerminal { number: s.number, stations: capability.stations });
-            }
-            if s.minutes > capability.run_max {
-                return Err(PanelError::TooLong(s.number));
-            }
-            if self.stations[..index].iter().any(|o| o.number == s.number) {
-                return Err(PanelError::Twice("a station"));
-            }
-        }
-        let letters = self.stations.iter().flat_map(|s| &s.programs).chain(self.programs.iter().map(|p| &p.letter));
-        if let Some(letter) = letters.into_iter().find(|l| l.index() >= usize::from(capability.programs)) {
-            return Err(PanelError::NoSuchProgram(*letter));
-        }
-        for (index, p) in self.programs.iter().enumerate() {
-            if p.starts.len() > usize::from(capability.starts) {
-                return Err(PanelError::TooManyStarts(p.letter));
-            }
-            if !p.starts.windows(2).all(|pair| pair[0] < pair[1]) {
-                return Err(PanelError::Twice("a start"));
-            }
-            if self.programs[..index].iter().any(|o| o.letter == p.letter) {
-                return Err(PanelError::Twice("a program"));
-            }
-        }
-        if self.note.chars().count() > 500 {
-            return Err(PanelError::Note);
-        }
-        Ok(())
-    }
-
-    /// The controller as the panel would run it: what is known of its stations, with the panel's
-    /// minutes, programs, days, starts and percent, and nothing temporary.
-    #[must_use]
-    pub fn as_controller(&self, known: &Controller) -> Controller {
-        let mut c = known.clone();
-        c.temporaries.clear();
-        c.stations.retain(|s| self.stations.iter().any(|f| f.number == s.number));
-        for station in &mut c.stations {
-            let Some(found) = self.stations.iter().find(|f| f.number == station.number) else { continue };
-            station.minutes = Some(found.minutes);
-            station.cycle = None;
-            let mut programs = found.programs.iter().copied();
-            station.program = programs.next().unwrap_or(station.program);
-            station.also = programs.next();
-            if found.programs.is_empty() {
-                station.minutes = Some(RunTime::ZERO);
-            }
-        }
-        c.programs.clear();
-        for found in &self.programs {
-            let mut program = crate::controller::Program::proposed(found.letter);
-            program.schedule = Schedule { days: found.days, starts: found.starts.clone(), ..Schedule::default() };
-            for month in &mut program.months {
-                month.dial = MonthDial::Set(found.percent);
-            }
-            c.programs.push(program);
-        }
-        for station in c.stations.clone() {
-            for letter in std::iter::once(station.program).chain(station.also) {
-                if c.program(letter).is_none() {
-                    c.programs.push(crate::controller::Program::proposed(letter));
-                }
-            }
-        }
-        c.programs.sort_by_key(|p| p.letter);
-        c
-    }
-}
+use crate::schedule::{Expansion, Level, Plan, Situation, expand};
 
 /// What is wrong with a panel as it was found.
 #[derive(Debug, Clone, PartialEq)]
@@ -360,7 +179,8 @@ fn clock_findings(panel: &Panel, out: &mut Vec<PanelFinding>) {
     });
 }
 
-fn panel_week<Tz: TimeZone>(
+/// What the panel would run in the week after it was seen.
+pub(super) fn panel_week<Tz: TimeZone>(
     panel: &Panel,
     controller: &Controller,
     situation: &Situation<'_, Tz>,
@@ -423,57 +243,10 @@ fn program_findings<Tz: TimeZone>(
     }
 }
 
-/// Water of a station in a week: as found, and what the plants need now.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct FoundWater {
-    /// Its number.
-    pub number: u8,
-    /// Net depth as found, mm a week.
-    pub found_mm: f64,
-    /// Net depth needed, mm a week, where it is known.
-    pub need_mm: Option<f64>,
-    /// Water let out as found, m³ a week, where the area is known.
-    pub found_m3: Option<f64>,
-    /// Water to let out for the need, m³ a week.
-    pub need_m3: Option<f64>,
-}
-
-/// Water in the week after a panel was seen, against the month's need.
-#[must_use]
-pub fn panel_water<Tz: TimeZone>(
-    panel: &Panel,
-    known: &Controller,
-    situation: &Situation<'_, Tz>,
-    budget: Option<&YearBudget>,
-) -> Vec<FoundWater> {
-    let controller = panel.as_controller(known);
-    let (plan, week) = panel_week(panel, &controller, situation);
-    let week = if panel.switch == Switch::Off { Expansion::default() } else { week };
-    let month = MonthOfYear::ALL[panel.seen_at.month0() as usize];
-    week_work(&plan, &week)
-        .stations
-        .iter()
-        .map(|s| {
-            let need = known
-                .station(s.number)
-                .and_then(|own| budget.and_then(|b| b.group(own.program)))
-                .and_then(|g| g.month(month).stations.iter().find(|m| m.number == s.number))
-                .map(|m| m.demand.demand_mm / month.mean_days() * 7.0);
-            let planned = plan.station(s.number);
-            FoundWater {
-                number: s.number,
-                found_mm: s.net_mm,
-                need_mm: need,
-                found_m3: s.volume_m3,
-                need_m3: need.zip(planned).and_then(|(mm, p)| p.area_m2.map(|a| mm * p.multiplier * a / 1000.0)),
-            }
-        })
-        .collect()
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::found::PanelClock;
 
     fn panel(seen: &str, date: &str, weekday: Option<Weekday>, time: &str) -> Panel {
         Panel {

@@ -1,0 +1,164 @@
+//! Whether a controller can be as it stands.
+
+use super::days::DayMode;
+use super::errors::{ControllerError, RunError, ScheduleError, TemporaryError};
+use super::model::{Controller, MonthDial, Program, Station, name_is_sound};
+use super::temporary::{Temporary, TemporaryKind};
+use crate::quantity::{MonthOfYear, RunTime, range};
+
+impl Controller {
+    /// Whether the controller can be as it stands.
+    ///
+    /// # Errors
+    /// [`ControllerError`] for the first thing that cannot be; nothing is changed.
+    pub fn check(&self) -> Result<(), ControllerError> {
+        if !name_is_sound(&self.name) {
+            return Err(ControllerError::Name);
+        }
+        self.capability.checked()?;
+        for (index, station) in self.stations.iter().enumerate() {
+            if self.stations[..index].iter().any(|s| s.number == station.number) {
+                return Err(ControllerError::StationTwice(station.number));
+            }
+            self.check_station(station)?;
+        }
+        for (index, program) in self.programs.iter().enumerate() {
+            if self.programs[..index].iter().any(|p| p.letter == program.letter) {
+                return Err(ControllerError::ProgramTwice(program.letter));
+            }
+            self.check_program(program)?;
+            self.check_schedule(program)?;
+        }
+        if self.station_delay > self.capability.station_delay_max {
+            return Err(ControllerError::StationDelay(self.capability.station_delay_max.seconds()));
+        }
+        for (number, sensor) in (1u8..).zip(&self.sensors) {
+            sensor.check(self).map_err(|error| ControllerError::Sensor { number, error })?;
+        }
+        for (number, temporary) in (1u8..).zip(&self.temporaries) {
+            self.check_temporary(temporary).map_err(|what| ControllerError::Temporary { number, what })?;
+        }
+        Ok(())
+    }
+
+    fn check_schedule(&self, program: &Program) -> Result<(), ControllerError> {
+        let c = &self.capability;
+        let letter = program.letter;
+        if letter.index() >= usize::from(c.programs) {
+            return Err(ControllerError::NoSuchLetter { letter, programs: c.programs });
+        }
+        let s = &program.schedule;
+        let sorted = s.starts.windows(2).all(|pair| pair[0] < pair[1]);
+        let what = if s.starts.len() > usize::from(c.starts) {
+            Some(ScheduleError::TooManyStarts { starts: s.starts.len(), allowed: c.starts })
+        } else if s.starts.iter().any(|t| !t.is_on(c.start_step)) {
+            Some(ScheduleError::StartStep(c.start_step))
+        } else if !sorted {
+            Some(ScheduleError::StartTwice)
+        } else if !(1..=c.starts).contains(&s.split) {
+            Some(ScheduleError::Split(c.starts))
+        } else if !s.never.is_empty() && !c.never_days {
+            Some(ScheduleError::NeverDays)
+        } else {
+            match s.days {
+                DayMode::Odd | DayMode::Even if !c.day_modes.odd_even => Some(ScheduleError::DayMode),
+                DayMode::Every { .. } if c.day_modes.every_max == 0 => Some(ScheduleError::DayMode),
+                DayMode::Every { days, .. } if !(1..=c.day_modes.every_max).contains(&days) => {
+                    Some(ScheduleError::Every(c.day_modes.every_max))
+                }
+                _ => None,
+            }
+        };
+        what.map_or(Ok(()), |what| Err(ControllerError::Schedule { letter, what }))
+    }
+
+    fn check_run(&self, station: &Station) -> Option<RunError> {
+        let c = &self.capability;
+        let step = c.run_step.seconds().max(1);
+        let set = station.minutes.into_iter().chain(station.cycle.map(|c| c.cycle));
+        for run in set {
+            if run > c.run_max {
+                return Some(RunError::TooLong(c.run_max.seconds() / 60));
+            }
+            if !run.seconds().is_multiple_of(step) {
+                return Some(RunError::Step(step));
+            }
+        }
+        match station.cycle {
+            Some(_) if !c.cycle_soak => Some(RunError::NoCycles),
+            Some(set) if set.cycle == RunTime::ZERO => Some(RunError::Cycle),
+            _ if station.also == Some(station.program) => Some(RunError::AlsoSame),
+            _ => None,
+        }
+    }
+
+    fn check_temporary(&self, temporary: &Temporary) -> Result<(), TemporaryError> {
+        let reason = temporary.reason.trim().chars().count();
+        if !(1..=200).contains(&reason) || temporary.reason.chars().any(char::is_control) {
+            return Err(TemporaryError::Reason);
+        }
+        let days = (temporary.until - temporary.since).num_days();
+        if !(0..=366).contains(&days) {
+            return Err(TemporaryError::End);
+        }
+        match temporary.kind {
+            TemporaryKind::Percent { percent, .. } if !self.capability.can_dial(percent) => {
+                Err(TemporaryError::Percent)
+            }
+            TemporaryKind::Percent { letter: Some(letter), .. } if self.program(letter).is_none() => {
+                Err(TemporaryError::Program)
+            }
+            TemporaryKind::RainDelay if days + 1 > i64::from(self.capability.rain_delay_max) => {
+                Err(TemporaryError::RainDelay(self.capability.rain_delay_max))
+            }
+            TemporaryKind::Bypass { sensor } if usize::from(sensor) >= self.sensors.len() => {
+                Err(TemporaryError::Sensor)
+            }
+            _ => Ok(()),
+        }
+    }
+
+    fn check_station(&self, station: &Station) -> Result<(), ControllerError> {
+        let number = station.number;
+        if !(1..=self.capability.stations).contains(&number) {
+            return Err(ControllerError::NoSuchTerminal { number, stations: self.capability.stations });
+        }
+        if !name_is_sound(&station.name) {
+            return Err(ControllerError::StationName(number));
+        }
+        for letter in std::iter::once(station.program).chain(station.also) {
+            if self.program(letter).is_none() {
+                return Err(ControllerError::NoSuchProgram { number, letter });
+            }
+        }
+        if let Some(what) = self.check_run(station) {
+            return Err(ControllerError::Run { number, what });
+        }
+        let checks = [
+            station.area_m2.map(|a| range::AREA.check(a)),
+            station.sprinkler.uniformity.map(|u| range::UNIFORMITY.check(u)),
+        ];
+        match checks.into_iter().flatten().find_map(Result::err) {
+            Some(error) => Err(ControllerError::Station { number, error }),
+            None => Ok(()),
+        }
+    }
+
+    fn check_program(&self, program: &Program) -> Result<(), ControllerError> {
+        let c = &self.capability;
+        let letter = program.letter;
+        let waterings = program.months.iter().filter_map(|m| m.waterings).chain(program.waterings_per_week);
+        if let Some(waterings) = waterings.into_iter().find(|w| !(1..=c.watering_days).contains(w)) {
+            return Err(ControllerError::TooManyWaterings { letter, waterings, allowed: c.watering_days });
+        }
+        for (month, plan) in MonthOfYear::ALL.into_iter().zip(&program.months) {
+            if let MonthDial::Set(percent) = plan.dial
+                && !c.can_dial(percent)
+            {
+                let (step, min, max) = (c.percent_step.get(), c.percent_min.get(), c.percent_max.get());
+                return Err(ControllerError::CannotDial { letter, month, percent, step, min, max });
+            }
+        }
+        Ok(())
+    }
+}

@@ -1,0 +1,195 @@
+//! Why a controller cannot be as it was entered.
+
+use thiserror::Error;
+
+use super::capability::CapabilityError;
+use super::model::ProgramLetter;
+use crate::quantity::{MonthOfYear, OutOfRange, Percent};
+use crate::sensor::SensorError;
+
+/// Why a controller cannot be as it was entered.
+#[derive(Debug, Clone, PartialEq, Error)]
+pub enum ControllerError {
+    /// The name is missing or too long.
+    #[error("a name has 1 to 60 characters")]
+    Name,
+    /// The capability cannot be.
+    #[error(transparent)]
+    Capability(#[from] CapabilityError),
+    /// A station stands on a terminal that the controller does not have.
+    #[error("station {number} of {stations}: there is no such terminal")]
+    NoSuchTerminal {
+        /// The station's number.
+        number: u8,
+        /// Terminals of the controller.
+        stations: u8,
+    },
+    /// Two stations share a terminal.
+    #[error("station {0} is there twice")]
+    StationTwice(u8),
+    /// A station's value is out of range.
+    #[error("station {number}: {error}")]
+    Station {
+        /// The station's number.
+        number: u8,
+        /// What is wrong.
+        error: OutOfRange,
+    },
+    /// A station's name is missing or too long.
+    #[error("station {0}: a name has 1 to 60 characters")]
+    StationName(u8),
+    /// A program is there twice.
+    #[error("program {} is there twice", .0.get())]
+    ProgramTwice(ProgramLetter),
+    /// A station runs in a program that is not there.
+    #[error("station {number} runs in program {}, which is not there", letter.get())]
+    NoSuchProgram {
+        /// The station's number.
+        number: u8,
+        /// The program.
+        letter: ProgramLetter,
+    },
+    /// A month's percent cannot be dialled on this controller.
+    #[error("program {}, month {}: {} % cannot be dialled; steps of {step} from {min} to {max}", letter.get(), month.number(), percent.get())]
+    CannotDial {
+        /// The program.
+        letter: ProgramLetter,
+        /// The month.
+        month: MonthOfYear,
+        /// The percent asked for.
+        percent: Percent,
+        /// The controller's step.
+        step: u16,
+        /// Its lowest percent.
+        min: u16,
+        /// Its highest percent.
+        max: u16,
+    },
+    /// More waterings a week than days on which it may water.
+    #[error("program {}: {waterings} waterings a week, on {allowed} allowed days", letter.get())]
+    TooManyWaterings {
+        /// The program.
+        letter: ProgramLetter,
+        /// Waterings asked for.
+        waterings: u8,
+        /// Days a week on which it may water.
+        allowed: u8,
+    },
+    /// A program that this controller does not have.
+    #[error("program {}: the controller has {programs}", letter.get())]
+    NoSuchLetter {
+        /// The program.
+        letter: ProgramLetter,
+        /// Programs of the controller.
+        programs: u8,
+    },
+    /// Days, starts or their division that this controller cannot be set to.
+    #[error("program {}: {what}", letter.get())]
+    Schedule {
+        /// The program.
+        letter: ProgramLetter,
+        /// What cannot be set.
+        what: ScheduleError,
+    },
+    /// Minutes, cycle or soak of a station that this controller cannot be set to.
+    #[error("station {number}: {what}")]
+    Run {
+        /// The station's number.
+        number: u8,
+        /// What cannot be set.
+        what: RunError,
+    },
+    /// A pause between stations that this controller cannot be set to.
+    #[error("a pause between stations of up to {0} s")]
+    StationDelay(u32),
+    /// A sensor that cannot be.
+    #[error("sensor {number}: {error}")]
+    Sensor {
+        /// Its place in the list, from 1.
+        number: u8,
+        /// What is wrong.
+        error: SensorError,
+    },
+    /// Something temporary that cannot be.
+    #[error("temporary setting {number}: {what}")]
+    Temporary {
+        /// Its place in the list, from 1.
+        number: u8,
+        /// What is wrong.
+        what: TemporaryError,
+    },
+}
+
+/// Why a program's days and starts cannot be set.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
+pub enum ScheduleError {
+    /// More starts than the panel has.
+    #[error("{starts} starts, the panel has {allowed}")]
+    TooManyStarts {
+        /// Starts asked for.
+        starts: usize,
+        /// Starts of a program of this panel.
+        allowed: u8,
+    },
+    /// A start off the panel's step.
+    #[error("a start goes by {0} min")]
+    StartStep(u16),
+    /// The same start twice.
+    #[error("the same start is there twice")]
+    StartTwice,
+    /// A day mode that the panel does not have.
+    #[error("the panel has no such day mode")]
+    DayMode,
+    /// Every N days, out of the panel's range.
+    #[error("every 1 to {0} days")]
+    Every(u8),
+    /// Never-water days on a panel without them.
+    #[error("the panel cannot close single weekdays")]
+    NeverDays,
+    /// A watering divided over no start, or over more than the panel has.
+    #[error("a watering is divided over 1 to {0} starts")]
+    Split(u8),
+}
+
+/// Why a station's minutes or cycles cannot be set.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
+pub enum RunError {
+    /// Longer than the panel's longest run.
+    #[error("a run of up to {0} min")]
+    TooLong(u32),
+    /// Off the panel's step.
+    #[error("run times go by {0} s")]
+    Step(u32),
+    /// Cycle and soak on a panel without them.
+    #[error("the panel has no cycle and soak of its own")]
+    NoCycles,
+    /// A cycle of no length.
+    #[error("a cycle is longer than nothing, a soak is up to 24 h")]
+    Cycle,
+    /// The second program is the first one.
+    #[error("it runs in this program already")]
+    AlsoSame,
+}
+
+/// Why something temporary cannot be.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
+pub enum TemporaryError {
+    /// No reason, or too long a one.
+    #[error("it needs a reason of 1 to 200 characters")]
+    Reason,
+    /// It ends before it begins, or in more than a year.
+    #[error("it ends on or after the day it begins, within a year")]
+    End,
+    /// A percent that cannot be dialled.
+    #[error("the percent cannot be dialled")]
+    Percent,
+    /// A rain delay longer than the panel's.
+    #[error("a rain delay of 1 to {0} days")]
+    RainDelay(u8),
+    /// A sensor that is not there.
+    #[error("there is no such sensor")]
+    Sensor,
+    /// A program that is not there.
+    #[error("there is no such program")]
+    Program,
+}

@@ -1,0 +1,80 @@
+//! A freeze sensor, replayed.
+
+use chrono::{Datelike, NaiveDate, Timelike};
+use upland_core::controller::{Controller, StartTime};
+use upland_core::quantity::MonthOfYear;
+use upland_core::sensor::freeze_replay;
+use upland_store::WeatherDay;
+
+use super::ReplayInput;
+use crate::charts::sun_of;
+use crate::pages::desk::Desk;
+use crate::show::{Measure, date_long, month_short};
+use crate::words::Words;
+
+/// The nights of a freeze sensor in words.
+#[derive(Debug, Clone)]
+pub(crate) struct FreezeView {
+    pub(crate) sub: String,
+    pub(crate) rows: Vec<FreezeRow>,
+    pub(crate) months: Vec<String>,
+    pub(crate) note: String,
+}
+
+#[derive(Debug, Clone)]
+pub(crate) struct FreezeRow {
+    pub(crate) threshold: String,
+    pub(crate) chosen: bool,
+    pub(crate) months: Vec<String>,
+    pub(crate) total: String,
+    pub(crate) starts: String,
+}
+
+/// The hour of the first start of any program, for a freeze sensor.
+pub(super) fn first_start(c: &Controller) -> StartTime {
+    let starts = c.programs.iter().flat_map(|p| p.schedule.starts.iter().copied());
+    // Without any start, the hour before sunrise in which most are made.
+    starts.min().unwrap_or_else(|| StartTime::of(chrono::NaiveTime::from_hms_opt(4, 30, 0).unwrap_or_default()))
+}
+
+/// The hour of sunrise at a place on a date, by its clock.
+pub(super) fn sunrise_hour(desk: &Desk, today: NaiveDate) -> f64 {
+    let position = &desk.at.place.value.position;
+    let sun = sun_of(position.latitude_deg(), position.longitude_deg(), desk.at.zone, today);
+    sun.sunrise.map_or(6.0, |t| {
+        let local = t.with_timezone(&desk.at.zone);
+        f64::from(local.hour()) + f64::from(local.minute()) / 60.0
+    })
+}
+
+fn nights(days: &[WeatherDay]) -> Vec<(NaiveDate, f64, f64)> {
+    days.iter().filter_map(|d| Some((d.date, d.tmin_c?, d.tmax_c?))).collect()
+}
+
+impl FreezeView {
+    pub(super) fn of(list: &[f64], set: f64, input: &ReplayInput<'_>) -> Self {
+        let w = Words;
+        let days = nights(input.days);
+        let start = first_start(input.desk.controller());
+        let winter = NaiveDate::from_ymd_opt(input.today.year(), 1, 15).unwrap_or(input.today);
+        let hour = f64::from(start.minute_of_day()) / 60.0;
+        let found = freeze_replay(&days, list, hour, sunrise_hour(input.desk, winter));
+        let span = [days.first(), days.last()].map(|d| d.map_or_else(String::new, |d| date_long(d.0)));
+        let text = |n: u32| if n == 0 { "·".to_owned() } else { n.to_string() };
+        Self {
+            sub: w.t2("sensor-freeze-sub", &span[0], &span[1]),
+            months: MonthOfYear::ALL.map(month_short).to_vec(),
+            rows: found
+                .iter()
+                .map(|f| FreezeRow {
+                    threshold: Measure::Temperature.show(f.threshold_c, input.units),
+                    chosen: f.threshold_c == set,
+                    months: f.nights_by_month.map(text).to_vec(),
+                    total: text(f.nights()),
+                    starts: text(f.starts_blocked),
+                })
+                .collect(),
+            note: w.t1("sensor-freeze-note", start.to_string()),
+        }
+    }
+}

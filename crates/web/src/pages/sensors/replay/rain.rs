@@ -1,0 +1,231 @@
+//! A rain sensor, replayed.
+
+use chrono::{Datelike, NaiveDate};
+use upland_core::controller::Controller;
+use upland_core::quantity::MonthOfYear;
+use upland_core::schedule::{Level, expand};
+use upland_core::sensor::{RainCell, RainDay, RainReplay, Sensor, Vent, best_setting, rain_holds, rain_replay};
+use upland_store::WeatherDay;
+
+use super::{ReplayInput, scheduled};
+use crate::charts::HoldPlate;
+use crate::pages::desk::Desk;
+use crate::pages::sensors::form::setting_text;
+use crate::show::{Measure, Units, date_long, month_short, number};
+use crate::words::Words;
+
+/// What a rain sensor is set to, and what it could be set to.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct RainSetting<'a> {
+    pub(super) thresholds_mm: &'a [f64],
+    pub(super) threshold_mm: f64,
+    pub(super) delay_days: u8,
+    pub(super) vent: Vent,
+}
+
+/// A setting of the grid.
+#[derive(Debug, Clone)]
+pub(crate) struct GridCell {
+    pub(crate) held: String,
+    pub(crate) dry: String,
+    pub(crate) bar: u32,
+    pub(crate) chosen: bool,
+    pub(crate) best: bool,
+    pub(crate) threshold: String,
+    pub(crate) delay: u8,
+    pub(crate) label: String,
+}
+
+/// The replay of a rain sensor in words.
+#[derive(Debug, Clone)]
+pub(crate) struct RainView {
+    pub(crate) title: String,
+    pub(crate) sub: String,
+    pub(crate) delays: Vec<u8>,
+    pub(crate) rows: Vec<(String, Vec<GridCell>)>,
+    pub(crate) why: String,
+    pub(crate) plate: Option<HoldPlate>,
+    pub(crate) plate_note: String,
+    pub(crate) months: Vec<(String, String)>,
+    pub(crate) trips: String,
+    pub(crate) working: String,
+}
+
+/// The thirstiest station in the open that obeys a sensor.
+fn witness(c: &Controller, sensor: &Sensor) -> Option<u8> {
+    let open = c.stations.iter().filter(|s| !s.roofed && sensor.governs(s.number));
+    open.max_by(|a, b| a.landscape_coefficient().total_cmp(&b.landscape_coefficient())).map(|s| s.number)
+}
+
+/// The days of a record as the replay of rain needs them, with what the witness would be given.
+pub(super) fn rain_days(desk: &Desk, days: &[WeatherDay], station: Option<u8>) -> Vec<RainDay> {
+    let (Some(first), Some(last)) = (days.first(), days.last()) else { return Vec::new() };
+    let c = scheduled(desk, first.date);
+    let plan = desk.situation(first.date).plan(&c);
+    let week = expand(&c, &plan, &desk.at.zone, [first.date, last.date], Level::Calendar);
+    let own = station.and_then(|n| plan.station(n));
+    let mut water = std::collections::BTreeMap::<NaiveDate, f64>::new();
+    if let Some(own) = own {
+        for run in week.runs.iter().filter(|r| r.station == own.number) {
+            *water.entry(run.date).or_default() += own.net_mm(run.length());
+        }
+    }
+    let kl = station.and_then(|n| c.station(n)).map_or(0.0, |s| s.landscape_coefficient());
+    let normals = desk.normals().ok();
+    days.iter()
+        .map(|d| {
+            let usual = normals.map_or(0.0, |n| n[d.date.month0() as usize].et0_mm_per_day);
+            let et0_mm = d.et0_mm.unwrap_or(usual);
+            RainDay {
+                date: d.date,
+                rain_mm: d.rain_mm.unwrap_or(0.0),
+                et0_mm,
+                water_mm: water.get(&d.date).copied().unwrap_or(0.0),
+                etl_mm: et0_mm * kl,
+            }
+        })
+        .collect()
+}
+
+fn raw_mm(desk: &Desk, station: Option<u8>) -> f64 {
+    let budget = desk.budget().ok();
+    let bases = budget.iter().flat_map(|b| &b.groups).flat_map(|g| &g.stations);
+    bases.filter(|b| Some(b.number) == station).map(|b| b.raw_mm).next().unwrap_or(20.0)
+}
+
+/// Delays offered by the grid.
+const DELAYS: [u8; 5] = [0, 1, 2, 3, 4];
+
+impl RainView {
+    pub(super) fn of(sensor: &Sensor, set: &RainSetting<'_>, input: &ReplayInput<'_>) -> Self {
+        let w = Words;
+        let RainSetting { thresholds_mm, threshold_mm, delay_days, vent } = *set;
+        let (desk, units) = (input.desk, input.units);
+        let station = witness(desk.controller(), sensor);
+        let days = rain_days(desk, input.days, station);
+        let mut delays = DELAYS.to_vec();
+        if !delays.contains(&delay_days) {
+            delays.push(delay_days);
+        }
+        let replay = rain_replay(&days, thresholds_mm, &delays, vent, raw_mm(desk, station));
+        let chosen = replay.cells.iter().find(|c| c.threshold_mm == threshold_mm && c.delay_days == delay_days);
+        let best = best_setting(&replay);
+        let most = replay.cells.iter().map(|c| c.dry_days_added).max().unwrap_or(0).max(1);
+        let rows = thresholds_mm
+            .iter()
+            .map(|t| {
+                let cells = replay.cells.iter().filter(|c| c.threshold_mm == *t);
+                let text = setting_text(*t, Measure::Depth, units);
+                (text, cells.map(|c| cell(c, chosen, best, most, units)).collect())
+            })
+            .collect();
+        let name =
+            station.and_then(|n| desk.controller().station(n)).map_or_else(|| "·".to_owned(), |s| s.name.clone());
+        let span = [days.first(), days.last()].map(|d| d.map_or_else(String::new, |d| date_long(d.date)));
+        let (held, _) = rain_holds(&days, threshold_mm, delay_days, vent);
+        let plate = HoldPlate::draw(&days, &held);
+        Self {
+            title: w.t2(
+                "sensor-set-to",
+                Measure::Depth.typed(threshold_mm, units) + "\u{a0}" + Measure::Depth.unit(units),
+                delay_days.to_string(),
+            ),
+            sub: w.with("sensor-replayed", &[("from", &span[0]), ("to", &span[1]), ("station", &name)]),
+            delays,
+            rows,
+            why: chosen.map_or_else(String::new, |c| why(c, best, &replay, units)),
+            plate_note: plate.as_ref().map_or_else(String::new, |p| {
+                w.with("sensor-plate-note", &[("year", &p.year), ("runs", &p.made), ("held", &p.held)])
+            }),
+            plate,
+            months: MonthOfYear::ALL
+                .map(|m| {
+                    let days = chosen.map_or(0, |c| c.held_by_month[m.index()]);
+                    (month_short(m), if days == 0 { "·".into() } else { days.to_string() })
+                })
+                .to_vec(),
+            trips: chosen.map_or_else(String::new, trips),
+            working: w.with(
+                "sensor-rain-working",
+                &[("factor", &number(vent.factor(), 1)), ("raw", &Measure::Depth.show(raw_mm(desk, station), units))],
+            ),
+        }
+    }
+}
+
+fn cell(c: &RainCell, chosen: Option<&RainCell>, best: Option<&RainCell>, most: u32, units: Units) -> GridCell {
+    let held = Measure::Depth.in_units(c.held_mm, units);
+    let held = number(held, usize::from(units == Units::Us));
+    let threshold = setting_text(c.threshold_mm, Measure::Depth, units);
+    GridCell {
+        dry: Words.t1("sensor-dry", c.dry_days_added.to_string()),
+        // A bar of up to 60 px.
+        bar: (60 * c.dry_days_added).div_ceil(most),
+        chosen: chosen == Some(c),
+        best: best == Some(c),
+        label: Words.t2("sensor-cell", &threshold, c.delay_days.to_string()),
+        held,
+        threshold,
+        delay: c.delay_days,
+    }
+}
+
+/// Why this setting, and what the better one would do.
+fn why(chosen: &RainCell, best: Option<&RainCell>, replay: &RainReplay, units: Units) -> String {
+    let w = Words;
+    let depth = |mm: f64| Measure::Depth.show(mm, units);
+    let first = w.with(
+        "sensor-why",
+        &[
+            ("held", &depth(chosen.held_mm)),
+            ("all", &depth(replay.scheduled_mm)),
+            ("dry", &chosen.dry_days_added.to_string()),
+            ("trips", &chosen.trips.len().to_string()),
+            ("days", &chosen.days_held().to_string()),
+        ],
+    );
+    let second = match best {
+        Some(best) if best == chosen => {
+            // The runner-up: the one that holds back more, and what it would cost.
+            let more = replay.cells.iter().filter(|c| c.held_mm > chosen.held_mm + 0.05);
+            match more.min_by(|a, b| {
+                (a.dry_days_added, b.held_mm)
+                    .partial_cmp(&(b.dry_days_added, a.held_mm))
+                    .unwrap_or(std::cmp::Ordering::Equal)
+            }) {
+                Some(c) => w.with(
+                    "sensor-why-best",
+                    &[
+                        ("threshold", &setting_text(c.threshold_mm, Measure::Depth, units)),
+                        ("unit", Measure::Depth.unit(units)),
+                        ("delay", &c.delay_days.to_string()),
+                        ("more", &depth(c.held_mm - chosen.held_mm)),
+                        ("dry", &c.dry_days_added.saturating_sub(chosen.dry_days_added).to_string()),
+                    ],
+                ),
+                None => w.t("sensor-why-most"),
+            }
+        }
+        Some(best) => w.with(
+            "sensor-why-other",
+            &[
+                ("threshold", &setting_text(best.threshold_mm, Measure::Depth, units)),
+                ("unit", Measure::Depth.unit(units)),
+                ("delay", &best.delay_days.to_string()),
+                ("held", &depth(best.held_mm)),
+                ("dry", &best.dry_days_added.to_string()),
+            ],
+        ),
+        None => String::new(),
+    };
+    format!("{first} {second}")
+}
+
+fn trips(c: &RainCell) -> String {
+    let w = Words;
+    if c.trips.is_empty() {
+        return w.t("sensor-no-trips");
+    }
+    let last: Vec<String> = c.trips.iter().rev().take(6).map(|d| date_long(*d)).collect();
+    w.t2("sensor-trips", c.trips.len().to_string(), last.join(", "))
+}
