@@ -3,7 +3,7 @@
 use thiserror::Error;
 
 use super::capability::CapabilityError;
-use super::model::ProgramLetter;
+use super::letter::ProgramLetter;
 use crate::quantity::{MonthOfYear, OutOfRange, Percent};
 use crate::sensor::SensorError;
 

@@ -4,11 +4,13 @@ mod capability;
 mod check;
 mod days;
 mod errors;
+mod letter;
 mod model;
 mod temporary;
 
 pub use capability::{Capability, CapabilityError, Contact, DayModes, PercentScope, PercentStorage, Preset};
 pub use days::{DayMode, Days, Schedule, StartTime};
 pub use errors::{ControllerError, RunError, ScheduleError, TemporaryError};
-pub use model::{BaseMonth, Controller, MonthDial, MonthPlan, Program, ProgramLetter, Station, name_is_sound};
+pub use letter::ProgramLetter;
+pub use model::{BaseMonth, Controller, MonthDial, MonthPlan, Program, Station, name_is_sound};
 pub use temporary::{Temporary, TemporaryKind};

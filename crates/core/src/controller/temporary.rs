@@ -2,7 +2,7 @@
 
 use chrono::NaiveDate;
 
-use super::model::ProgramLetter;
+use super::letter::ProgramLetter;
 use crate::quantity::Percent;
 
 /// What is set for a while.

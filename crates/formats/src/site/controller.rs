@@ -1,37 +1,17 @@
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
-use thiserror::Error;
 use upland_core::controller::{
-    BaseMonth, Capability, Contact, Controller, ControllerError, DayModes, MonthPlan, PercentScope, PercentStorage,
-    Preset, Program, ProgramLetter, Schedule, Station, Temporary,
+    BaseMonth, Capability, Contact, Controller, DayModes, MonthPlan, PercentScope, PercentStorage, Preset, Program,
+    Schedule, Station, Temporary,
 };
 use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
-use upland_core::quantity::{MonthOfYear, OutOfRange, Percent, RateMmPerHour, RunTime};
+use upland_core::quantity::{MonthOfYear, Percent, RateMmPerHour, RunTime};
 use upland_core::sensor::Sensor;
 use upland_core::word::{Word, WordError, dial_of, dial_word, plant_of, plant_word};
 
 use super::days::ScheduleDoc;
+use super::error::{DocError, letter};
 use super::sensor::{SensorDoc, TemporaryDoc};
-
-/// Why a document is no controller.
-#[derive(Debug, Clone, PartialEq, Error)]
-pub enum DocError {
-    /// Another version than this one.
-    #[error("version {0} is not known here; version 1 is")]
-    Version(u32),
-    /// A word that is none of the allowed ones.
-    #[error(transparent)]
-    Word(#[from] WordError),
-    /// A value outside its range.
-    #[error(transparent)]
-    OutOfRange(#[from] OutOfRange),
-    /// Not twelve months.
-    #[error("a program has 12 months, not {0}")]
-    Months(usize),
-    /// A controller that cannot be.
-    #[error(transparent)]
-    Controller(#[from] ControllerError),
-}
 
 /// Percent range, step and reach.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
@@ -285,7 +265,7 @@ fn station_doc(s: &Station) -> StationDoc {
         run_s: s.minutes.map(RunTime::seconds),
         cycle_s: s.cycle.map(|c| c.cycle.seconds()),
         soak_s: s.cycle.map(|c| c.soak.seconds()),
-        also: s.also.map(ProgramLetter::get),
+        also: s.also.map(|l| l.get()),
     }
 }
 
@@ -335,10 +315,6 @@ impl TryFrom<&ControllerDoc> for Controller {
         controller.check()?;
         Ok(controller)
     }
-}
-
-pub(super) fn letter(letter: char) -> Result<ProgramLetter, DocError> {
-    ProgramLetter::new(letter).ok_or_else(|| WordError::Unknown { field: "program", value: letter.to_string() }.into())
 }
 
 fn program(doc: &ProgramDoc) -> Result<Program, DocError> {
@@ -393,7 +369,7 @@ mod tests {
         c.stations = vec![Station {
             number: 3,
             name: "Steps bank".into(),
-            program: ProgramLetter::ALL[1],
+            program: upland_core::controller::ProgramLetter::ALL[1],
             plant: Plant::Coefficient(Coefficient::new(0.34).unwrap()),
             sprinkler: Sprinkler { kind: SprinklerType::Drip, rate: RateMmPerHour::new(12.6).ok(), uniformity: None },
             soil: Soil::Sand,

@@ -6,6 +6,7 @@
 
 mod controller;
 mod days;
+mod error;
 mod field;
 mod file;
 mod panel;
@@ -14,8 +15,9 @@ mod rules;
 mod runs;
 mod sensor;
 
-pub use controller::{AbilityDoc, ControllerDoc, DocError, MonthDoc, PercentDoc, ProgramDoc, StationDoc};
+pub use controller::{AbilityDoc, ControllerDoc, MonthDoc, PercentDoc, ProgramDoc, StationDoc};
 pub use days::{DayDoc, DayModeDoc, ScheduleDoc};
+pub use error::DocError;
 pub use field::{Answer, DialledDoc, FieldDoc, GroundDoc, RoundDoc};
 pub use file::{
     CONTROLLERS_MAX, MonthNormalDoc, SITE_BYTES, Site, SiteDoc, SiteError, SiteFoundDoc, SitePlaceDoc, SiteWeatherDoc,

@@ -6,8 +6,8 @@ use upland_core::quantity::{Percent, RunTime};
 use upland_core::word::WordError;
 
 use super::DocError;
-use super::controller::letter;
 use super::days::{DayDoc, DayModeDoc, time_of};
+use super::error::letter;
 
 /// A station as it was found.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]

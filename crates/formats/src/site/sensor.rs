@@ -7,7 +7,7 @@ use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
 use upland_core::word::{Word, WordError};
 
 use super::DocError;
-use super::controller::letter;
+use super::error::letter;
 
 /// A reading of a soil-moisture sensor.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]

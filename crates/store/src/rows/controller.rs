@@ -2,13 +2,14 @@ use chrono::NaiveDate;
 use diesel::prelude::*;
 use upland_core::controller::{
     BaseMonth, Capability, Contact, Controller, DayMode, DayModes, MonthPlan, PercentScope, PercentStorage, Program,
-    ProgramLetter, Schedule, Station,
+    Schedule, Station,
 };
 use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
 use upland_core::quantity::{MonthOfYear, OutOfRange, Percent, RateMmPerHour, RunTime};
 use upland_core::word::{Word, WordError, dial_of, dial_word, plant_of, plant_word};
 use uuid::Uuid;
 
+use super::convert::{broken, letter, short, small};
 use super::place::{bits, days, minute, time};
 use super::sensor::{SensorRow, TemporaryRow};
 use crate::error::StoreError;
@@ -97,20 +98,6 @@ pub(crate) struct StationRow {
     cycle_s: Option<i32>,
     soak_s: Option<i32>,
     also_letter: Option<String>,
-}
-
-pub(super) fn broken(error: impl std::fmt::Display) -> StoreError {
-    StoreError::BrokenRow(error.to_string())
-}
-
-/// A number that a CHECK holds within what the core's type takes.
-pub(super) fn small<T: TryFrom<i32>>(value: i32) -> Result<T, StoreError> {
-    T::try_from(value).map_err(|_| StoreError::BrokenRow(format!("{value} does not fit")))
-}
-
-/// A percent or a count, none of which is over 400.
-pub(super) fn short(value: u16) -> i16 {
-    i16::try_from(value).unwrap_or(i16::MAX)
 }
 
 fn long(seconds: u32) -> i32 {
@@ -311,10 +298,6 @@ impl StationRow {
 
 fn run(seconds: i32) -> Result<RunTime, StoreError> {
     Ok(RunTime::from_seconds(small(seconds)?))
-}
-
-pub(super) fn letter(text: &str) -> Result<ProgramLetter, StoreError> {
-    text.chars().next().and_then(ProgramLetter::new).ok_or_else(|| StoreError::BrokenRow(format!("program {text:?}")))
 }
 
 /// Puts a controller together from its rows; the slices may hold other controllers' rows too.

@@ -1,6 +1,7 @@
 //! Rows of the tables, to and from what the core knows.
 
 mod controller;
+mod convert;
 mod place;
 mod sensor;
 mod series;

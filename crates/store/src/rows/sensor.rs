@@ -6,7 +6,7 @@ use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
 use upland_core::word::Word;
 use uuid::Uuid;
 
-use super::controller::{broken, letter, short, small};
+use super::convert::{broken, letter, short, small};
 use crate::error::StoreError;
 use crate::schema::{sensors, temporaries};
 
