@@ -8,7 +8,7 @@ use crate::{go_to, open};
 async fn a_poorer_panel_is_refused_while_something_needs_more_and_binds_once_it_fits() {
     let server = Server::with_demo(&Server::built_binary()).await;
     let b = Browser::open(&server, DESK, Scheme::Light).await;
-    open(&b, "Upper gate", "").await;
+    open(&b, "Chapel wall", "").await;
     b.fill("#start_step", "0").await;
     b.press_button("Save").await;
     b.wait_for("#start_step-error").await;
@@ -19,7 +19,7 @@ async fn a_poorer_panel_is_refused_while_something_needs_more_and_binds_once_it_
     b.fill("#every_max", "0").await;
     b.check_page().await;
     b.press_button("Save").await;
-    go_to(&b, "Upper gate", "/week").await;
+    go_to(&b, "Chapel wall", "/week").await;
     b.wait_for_text("main", "Nothing is scheduled yet").await;
     b.script("document.querySelector('button[value=by_need]').click()", vec![]).await;
     b.wait_for(".weekplate").await;
