@@ -160,8 +160,16 @@ impl Browser {
     }
 
     /// The visible text of an element.
+    ///
+    /// A piece that the page swaps between being found and being read is found again.
     pub async fn text(&self, css: &str) -> String {
-        self.find(css).await.text().await.unwrap()
+        for _ in 0..20 {
+            if let Ok(text) = self.find(css).await.text().await {
+                return text;
+            }
+            tokio::time::sleep(Duration::from_millis(50)).await;
+        }
+        panic!("{css} cannot be read");
     }
 
     /// Types over a field.
@@ -187,7 +195,13 @@ impl Browser {
 
     /// Clicks an element.
     pub async fn click(&self, css: &str) {
-        self.find(css).await.click().await.unwrap();
+        for _ in 0..20 {
+            if self.find(css).await.click().await.is_ok() {
+                return;
+            }
+            tokio::time::sleep(Duration::from_millis(50)).await;
+        }
+        panic!("{css} cannot be pressed");
     }
 
     /// Sends keys to whatever has the focus.

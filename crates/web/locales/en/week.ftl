@@ -116,6 +116,7 @@ stake-runoff = up to { $a } of a run lies on the ground and runs off
 note-waits = whoever waits there meets it late
 note-neighbours = the ground has no day to dry between them
 note-ghost = it opens no valve now, and would as soon as a station is put in it
+note-no-minutes = what it waters gets nothing
 note-not-scheduled = its stations get nothing
 note-sensor = what is set by hand is overwritten every night
 note-two-ways = each part of a run is cut again, and none reaches the roots

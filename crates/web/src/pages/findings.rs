@@ -106,6 +106,7 @@ const fn note_key(code: Code) -> &'static str {
         Code::OddNeighbours | Code::NeighbouringDays => "note-neighbours",
         Code::GhostProgram => "note-ghost",
         Code::NotScheduled => "note-not-scheduled",
+        Code::NoMinutes => "note-no-minutes",
         Code::FightsSensor => "note-sensor",
         Code::TwoWaysOfSoak => "note-two-ways",
         _ => "note-plain",
