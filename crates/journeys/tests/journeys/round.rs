@@ -20,7 +20,7 @@ async fn a_round_gives_one_change_that_is_accepted_dialled_and_logged() {
         tick(&b, &format!("j{station}"), if station == 3 { "dry" } else { "right" }).await;
     }
     b.wait_for_text(".onechange", "7 of 7 seen").await;
-    b.wait_for_text(".onechange", "it alone is dry (6 are right)").await;
+    b.wait_for_text(".onechange", "it alone is dry (right: 6)").await;
     b.wait_for_text(".onechange .move", "Steps bank").await;
     // Thumb-sized.
     let small = "return [...document.querySelectorAll('.judge, .sq, .racts .button')].filter((e) => e.getBoundingClientRect().height < 44).length";

@@ -173,7 +173,7 @@ async fn an_accepted_change_is_a_new_version_and_a_value_to_dial_and_a_rejected_
     let look = client.submit(&format!("{address}/look"), form.clone(), &[]);
     let offered = look.field("offered");
     assert!(offered.starts_with("Steps bank: 25 to 28 min"), "{offered}");
-    assert!(look.body.contains("it alone is dry (6 are right)"), "{}", look.brief());
+    assert!(look.body.contains("it alone is dry (right: 6)"), "{}", look.brief());
     let before = version(&client, &controller);
     let other = client.submit(&address, form.clone(), &[("answer", "accept"), ("offered", "Steps bank: 25 to 99 min")]);
     assert_eq!(other.status, 422, "what was offered is not what follows from what was seen");

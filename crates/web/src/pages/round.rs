@@ -222,7 +222,7 @@ impl AdviceView {
                 w.t1("round-days-of", program_label(c.program(letter), letter)),
                 days(from),
                 days(to),
-                w.t("round-unit-days"),
+                String::new(),
                 true,
             ),
             Some(Change::Minutes { station, from, to }) => {
@@ -233,7 +233,8 @@ impl AdviceView {
         let line = if what.is_empty() {
             w.t("round-no-change")
         } else {
-            w.with("round-line", &[("what", &what), ("from", &from), ("to", &to), ("unit", &unit)])
+            let line = w.with("round-line", &[("what", &what), ("from", &from), ("to", &to), ("unit", &unit)]);
+            line.trim_end().to_owned()
         };
         Self {
             seen: w.t2("round-seen", seen.stations.len().to_string(), c.stations.len().to_string()),
