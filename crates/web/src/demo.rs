@@ -72,32 +72,28 @@ struct Demo {
 }
 
 impl Demo {
-    async fn save(&self, why: &str, writes: Vec<Write>) -> anyhow::Result<()> {
-        let action = Action {
+    /// Something that the demo user did so many days ago.
+    fn action(&self, why: &str, days_ago: i64) -> Action {
+        Action {
             id: Uuid::new_v4(),
             user_id: self.user,
             user_name: "Oda Marrick".into(),
-            at: Utc::now(),
+            at: Utc::now() - TimeDelta::days(days_ago),
             why: why.into(),
             undoes: None,
-            writes,
+            writes: Vec::new(),
             records: Vec::new(),
-        };
+        }
+    }
+
+    async fn save(&self, why: &str, writes: Vec<Write>) -> anyhow::Result<()> {
+        let action = Action { writes, ..self.action(why, 0) };
         Ok(self.account.apply(&action).await?)
     }
 
     /// Something that was written down so many days ago.
     async fn record(&self, controller_id: Uuid, days_ago: i64, document: FieldDoc) -> anyhow::Result<()> {
-        let mut action = Action {
-            id: Uuid::new_v4(),
-            user_id: self.user,
-            user_name: "Oda Marrick".into(),
-            at: Utc::now() - TimeDelta::days(days_ago),
-            why: "why-found".into(),
-            undoes: None,
-            writes: Vec::new(),
-            records: Vec::new(),
-        };
+        let mut action = self.action("why-found", days_ago);
         action.records.push(field_record(&action, &Form::default(), controller_id, &document)?);
         Ok(self.account.apply(&action).await?)
     }

@@ -30,7 +30,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         _ => None,
     };
     let c = desk.controller();
-    let situation = desk.situation(crate::pages::desk::monday(today));
+    let situation = desk.week_of(today);
     let plan = situation.plan(c);
     let records = user.account.newest_records(Some(*id)).await?;
     let state = FieldState::of(&records);

@@ -29,7 +29,7 @@ pub(crate) mod why;
 pub(crate) mod year;
 
 use actix_web::HttpResponse;
-use actix_web::http::header::{CACHE_CONTROL, LOCATION};
+use actix_web::http::header::{CACHE_CONTROL, CONTENT_DISPOSITION, LOCATION};
 use askama::Template;
 
 use crate::error::Page;
@@ -52,6 +52,15 @@ pub(crate) fn conflict(template: &impl Template) -> Page {
 fn answered(mut response: actix_web::HttpResponseBuilder, template: &impl Template) -> Page {
     let body = template.render()?;
     Ok(response.content_type("text/html; charset=utf-8").insert_header((CACHE_CONTROL, "no-store")).body(body))
+}
+
+/// A file to be kept by the browser, made anew each time.
+pub(crate) fn attachment(content_type: &str, name: &str, body: String) -> Page {
+    Ok(HttpResponse::Ok()
+        .content_type(content_type)
+        .insert_header((CACHE_CONTROL, "no-store"))
+        .insert_header((CONTENT_DISPOSITION, format!("attachment; filename=\"{name}\"")))
+        .body(body))
 }
 
 /// Sends the browser to an address of ours after a change.

@@ -195,15 +195,27 @@ pub(crate) async fn save_over(
     form: Form,
     why: &str,
     write: Write,
+    addresses: [&str; 2],
+) -> Result<Option<HttpResponse>, PageError> {
+    let action = action(app, user, &form, why, vec![write]);
+    apply_over(app, user, form, &action, addresses).await
+}
+
+/// As [`save_over`], for an action that writes one thing or none, and records of the field with it.
+pub(crate) async fn apply_over(
+    app: &App,
+    user: &SignedIn,
+    form: Form,
+    action: &Action,
     [post_to, back]: [&str; 2],
 ) -> Result<Option<HttpResponse>, PageError> {
-    let (id, mine) = (write.id, write.after.clone());
-    match user.account.apply(&action(app, user, &form, why, vec![write])).await {
-        Ok(()) => Ok(None),
-        Err(StoreError::Conflict { current, .. }) => {
+    match (user.account.apply(action).await, action.writes.first()) {
+        (Ok(()), _) => Ok(None),
+        (Err(StoreError::Conflict { current, .. }), Some(write)) => {
+            let (id, mine) = (write.id, write.after.clone());
             conflict_page(app, user, Conflict { id, current, form, mine, post_to, back }).await.map(Some)
         }
-        Err(other) => Err(other.into()),
+        (Err(other), _) => Err(other.into()),
     }
 }
 

@@ -1,14 +1,13 @@
 use actix_web::web;
 use chrono::Datelike;
 use chrono_tz::Tz;
-use upland_store::{Account, StoreError};
 
 use crate::app::App;
 use crate::charts::DayArc;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
-use crate::pages::desk::{Desk, PlaceDesk};
+use crate::pages::desk::{Desk, all_desks};
 use crate::pages::due::{clock_todo, due};
 use crate::pages::field::FieldState;
 use crate::pages::places::place_rows;
@@ -62,19 +61,4 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
         groups,
         shell,
     })
-}
-
-/// Every place of a company, and every controller with its place.
-pub(crate) async fn all_desks(account: &Account) -> Result<(Vec<PlaceDesk>, Vec<Desk>), StoreError> {
-    let mut places = Vec::new();
-    for place in account.places().await? {
-        places.push(PlaceDesk::of(account, place).await?);
-    }
-    let mut desks = Vec::new();
-    for controller in account.controllers().await? {
-        if let Some(at) = places.iter().find(|p| p.place.id == controller.value.place_id) {
-            desks.push(Desk { controller, at: at.clone() });
-        }
-    }
-    Ok((places, desks))
 }

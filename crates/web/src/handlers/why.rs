@@ -1,5 +1,4 @@
 use actix_web::web;
-use chrono::{Datelike, NaiveDate};
 use upland_core::schedule::why_dry;
 use uuid::Uuid;
 
@@ -11,6 +10,7 @@ use crate::handlers::frame::frame;
 use crate::handlers::page;
 use crate::handlers::sensors::days_on_record;
 use crate::pages::Choice;
+use crate::pages::days_form::read_date;
 use crate::pages::desk::Desk;
 use crate::pages::field::FieldState;
 use crate::pages::sensors::held_on;
@@ -34,10 +34,7 @@ pub(crate) async fn show(
     if form.get("date").is_empty() {
         form.set("date", app.clock.today(desk.at.zone).to_string());
     }
-    let date = form.get("date").parse::<NaiveDate>().ok().filter(|d| (2000..2200).contains(&d.year()));
-    if date.is_none() {
-        form.fail("date", Words.t("field-date"));
-    }
+    let date = read_date(&mut form, "date");
     let station = form.get("station").parse::<u8>().ok().filter(|n| c.station(*n).is_some());
     if asked && station.is_none() {
         form.fail("station", Words.t("field-choice"));

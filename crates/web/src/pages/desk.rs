@@ -110,10 +110,30 @@ impl Desk {
         budget_of(self.controller(), self.normals(), &self.at.rules)
     }
 
+    /// What surrounds the controller in the week that a day falls in.
+    pub(crate) fn week_of(&self, day: NaiveDate) -> Situation<'_, Tz> {
+        self.situation(monday(day))
+    }
+
     /// What surrounds the controller in the week from a day on.
     pub(crate) fn situation(&self, first: NaiveDate) -> Situation<'_, Tz> {
         Situation { rules: &self.at.rules, normals: self.normals().ok(), zone: &self.at.zone, first }
     }
+}
+
+/// Every place of a company, and every controller with its place.
+pub(crate) async fn all_desks(account: &Account) -> Result<(Vec<PlaceDesk>, Vec<Desk>), StoreError> {
+    let mut places = Vec::new();
+    for place in account.places().await? {
+        places.push(PlaceDesk::of(account, place).await?);
+    }
+    let mut desks = Vec::new();
+    for controller in account.controllers().await? {
+        if let Some(at) = places.iter().find(|p| p.place.id == controller.value.place_id) {
+            desks.push(Desk { controller, at: at.clone() });
+        }
+    }
+    Ok((places, desks))
 }
 
 /// The Monday of a day's week.

@@ -11,10 +11,11 @@ use upland_core::sensor::SensorKind;
 use super::desk::Desk;
 use super::field::FieldState;
 use super::findings::mode_words;
+use super::rules_form::rules_parts;
 use super::sensors::{sensor_name, set_to};
 use super::stations::plant_key;
 use crate::charts::Strip;
-use crate::show::{Units, clock, date_long, date_short, day_list, day_short, minutes, month_short, number, percent};
+use crate::show::{Units, clock, date_long, date_short, day_short, minutes, month_short, number, percent};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -134,17 +135,8 @@ pub(crate) fn ends_head(controller: &Controller, plan: &Plan) -> String {
 
 /// What the rules of the place forbid, and who says so.
 pub(crate) fn card_never(desk: &Desk) -> Vec<String> {
-    let w = Words;
     let rules = &desk.at.place.value.rules;
-    let mut out: Vec<String> =
-        rules.hours.iter().map(|h| w.t2("rules-hours-line", h.from.to_string(), h.to.to_string())).collect();
-    let closed = desk.at.rules.days.complement();
-    if !closed.is_empty() {
-        out.push(w.t1("rules-days-line", day_list(closed)));
-    }
-    if let Some(ban) = rules.ban {
-        out.push(w.t2("rules-ban-line", date_short(ban.from), date_short(ban.to)));
-    }
+    let mut out = rules_parts(rules, &desk.at.rules);
     if !rules.authority.is_empty() {
         out.push(rules.authority.clone());
     }

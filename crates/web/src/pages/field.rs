@@ -6,8 +6,7 @@ use upland_core::schedule::Known;
 use upland_formats::site::{DialledDoc, FieldDoc, RoundDoc};
 use upland_store::FieldRecord;
 
-use super::desk::{Desk, monday};
-use super::found::panel_of;
+use super::desk::Desk;
 
 /// The newest record of each kind.
 #[derive(Debug, Clone, Default)]
@@ -30,8 +29,8 @@ impl FieldState {
         let newer = |old: Option<&FieldRecord>, new: &FieldRecord| old.is_none_or(|o| new.at > o.at);
         for record in records {
             match document(record) {
-                Some(FieldDoc::Found(_)) if newer(out.found.as_ref().map(|f| &f.0), record) => {
-                    out.found = panel_of(record).map(|p| (record.clone(), p));
+                Some(FieldDoc::Found(doc)) if newer(out.found.as_ref().map(|f| &f.0), record) => {
+                    out.found = Panel::try_from(&doc).ok().map(|p| (record.clone(), p));
                 }
                 Some(FieldDoc::Dialled(doc)) if newer(out.dialled.as_ref().map(|f| &f.0), record) => {
                     out.dialled = Some((record.clone(), doc));
@@ -75,7 +74,7 @@ impl FieldState {
     pub(crate) fn known(&self, desk: &Desk, held: Vec<Option<bool>>) -> Known {
         let panel = self.panel_still_found();
         let clock_wrong = panel.is_some_and(|p| {
-            let situation = desk.situation(monday(p.seen_at.date()));
+            let situation = desk.week_of(p.seen_at.date());
             panel_findings(p, desk.controller(), &situation, None).iter().any(|f| f.is_clock())
         });
         Known { held, found_off: panel.filter(|p| p.switch == Switch::Off).map(|p| p.seen_at.date()), clock_wrong }

@@ -1,6 +1,7 @@
 //! View models: text ready to show, units included.
 
 pub(crate) mod controller_form;
+pub(crate) mod days_form;
 pub(crate) mod desk;
 pub(crate) mod dial;
 pub(crate) mod door_card;

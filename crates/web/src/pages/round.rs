@@ -1,13 +1,14 @@
 //! A round: what is seen on the ground, and the one next change.
 
 use chrono::NaiveDate;
-use upland_core::controller::{Controller, Days, PercentScope, ProgramLetter};
+use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::quantity::Percent;
 use upland_core::schedule::{Level, Plan};
 use upland_core::tuning::{Advice, Because, Change, Judgement, Seen, advise};
 
-use super::desk::{Desk, monday};
+use super::desk::Desk;
 use super::field::FieldState;
+use super::found::percent_field;
 use super::shell::Shell;
 use super::spine::Spine;
 use super::stations::plant_key;
@@ -31,7 +32,6 @@ pub(crate) struct RoundTemplate {
     pub(crate) percents: Vec<PercentSeen>,
     pub(crate) grounds: Vec<Ground>,
     pub(crate) advice: AdviceView,
-    pub(crate) cautions: Vec<String>,
 }
 
 #[derive(askama::Template)]
@@ -80,21 +80,24 @@ pub(crate) struct AdviceView {
     pub(crate) line: String,
 }
 
-/// The groups of programs that share a percent on the panel.
+/// The fields of the percents on the panel, each with the programs that it governs.
 fn percent_fields(c: &Controller) -> Vec<(String, Vec<ProgramLetter>)> {
+    let mut out: Vec<(String, Vec<ProgramLetter>)> = Vec::new();
     let used = |l: &ProgramLetter| c.stations.iter().any(|s| s.runs_in(*l));
-    let letters: Vec<ProgramLetter> = c.programs.iter().map(|p| p.letter).filter(used).collect();
-    match c.capability.percent_scope {
-        PercentScope::AllPrograms if letters.is_empty() => Vec::new(),
-        PercentScope::AllPrograms => vec![("pct".into(), letters)],
-        PercentScope::EachProgram => letters.into_iter().map(|l| (format!("pct{}", l.get()), vec![l])).collect(),
+    for letter in c.programs.iter().map(|p| p.letter).filter(used) {
+        let field = percent_field(&c.capability, letter);
+        match out.last_mut().filter(|(last, _)| *last == field) {
+            Some((_, letters)) => letters.push(letter),
+            None => out.push((field, vec![letter])),
+        }
     }
+    out
 }
 
 /// The form of a round that begins: percents as they should stand, nothing judged.
 pub(crate) fn empty(desk: &Desk, today: NaiveDate) -> Form {
     let c = desk.controller();
-    let plan = desk.situation(monday(today)).plan(c);
+    let plan = desk.week_of(today).plan(c);
     let mut form = Form::default();
     form.set("action", uuid::Uuid::new_v4().to_string());
     form.set("record", uuid::Uuid::new_v4().to_string());
@@ -108,7 +111,7 @@ pub(crate) fn empty(desk: &Desk, today: NaiveDate) -> Form {
 /// Reads what was seen; errors stand beside their fields.
 pub(crate) fn read(form: &mut Form, desk: &Desk, today: NaiveDate, last_change: Option<NaiveDate>) -> Seen {
     let c = desk.controller();
-    let plan = desk.situation(monday(today)).plan(c);
+    let plan = desk.week_of(today).plan(c);
     let mut percents = Vec::new();
     for (field, letters) in percent_fields(c) {
         let typed = form.get(&field).trim_end_matches('%').trim().to_owned();
@@ -139,7 +142,7 @@ pub(crate) fn read(form: &mut Form, desk: &Desk, today: NaiveDate, last_change: 
 
 /// The advice on what was seen.
 pub(crate) fn advice(desk: &Desk, seen: &Seen) -> Advice {
-    let situation = desk.situation(monday(seen.on));
+    let situation = desk.week_of(seen.on);
     let budget = desk.budget().ok();
     advise(&situation, desk.controller(), budget.as_ref(), seen)
 }
@@ -220,8 +223,8 @@ impl AdviceView {
             ),
             Some(Change::Day { letter, from, to }) => (
                 w.t1("round-days-of", program_label(c.program(letter), letter)),
-                days(from),
-                days(to),
+                day_list(from),
+                day_list(to),
                 String::new(),
                 true,
             ),
@@ -254,10 +257,6 @@ impl AdviceView {
             line,
         }
     }
-}
-
-fn days(days: Days) -> String {
-    day_list(days)
 }
 
 fn because(c: &Controller, advice: &Advice, seen: &Seen) -> String {
@@ -295,7 +294,7 @@ fn expect(advice: &Advice, units: Units) -> String {
 pub(crate) fn applied(desk: &Desk, advice: &Advice, today: NaiveDate) -> Option<Controller> {
     let change = advice.change?;
     let c = desk.controller();
-    let plan: Plan = desk.situation(monday(today)).plan(c);
+    let plan: Plan = desk.week_of(today).plan(c);
     let changed = change.applied_keeping_minutes(c, &plan, month_of(today));
     (changed != *c).then_some(changed)
 }

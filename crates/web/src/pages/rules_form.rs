@@ -1,14 +1,13 @@
 //! The water rules of a place as a form.
 
-use chrono::NaiveDate;
-use upland_core::controller::{Days, StartTime};
-use upland_core::place::{Ban, DayRule, Hours, Rules, RulesError};
+use upland_core::controller::StartTime;
+use upland_core::place::{Ban, Bound, DayRule, Hours, Rules, RulesError};
 use upland_store::PlaceRecord;
 
 use super::Choice;
+use super::days_form::{read_date, tick_days, ticked_days};
 use super::shell::Shell;
 use crate::form::Form;
-use crate::show::day_short;
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -40,11 +39,6 @@ pub(crate) fn kinds() -> Vec<Choice> {
     ]
 }
 
-/// The weekdays with the number that fields carry.
-pub(crate) fn day_fields() -> Vec<(String, String)> {
-    Days::WEEK.into_iter().enumerate().map(|(i, d)| (i.to_string(), day_short(d))).collect()
-}
-
 /// The pairs of fields of the closed hours.
 pub(crate) fn hour_fields() -> Vec<(String, String)> {
     (0..Rules::HOURS_MAX).map(|i| (format!("h{i}from"), format!("h{i}to"))).collect()
@@ -56,32 +50,25 @@ pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
     let mut form = Form::default();
     form.set("action", uuid::Uuid::new_v4().to_string());
     form.set("version", version.to_string());
-    let mut set = |prefix: &str, days: Days| {
-        for (index, day) in Days::WEEK.into_iter().enumerate() {
-            if days.holds(day) {
-                form.set(&format!("{prefix}{index}"), "1");
-            }
-        }
-    };
     let kind = match rules.days {
         DayRule::Any => "any",
         DayRule::Weekdays(days) => {
-            set("allow", days);
+            tick_days(&mut form, "allow", days);
             "weekdays"
         }
         DayRule::ByParity { odd, even } => {
-            set("odd", odd);
-            set("even", even);
+            tick_days(&mut form, "odd", odd);
+            tick_days(&mut form, "even", even);
             "parity"
         }
         DayRule::ByLastDigit(digits) => {
             for (digit, days) in digits.into_iter().enumerate() {
-                set(&format!("d{digit}_"), days);
+                tick_days(&mut form, &format!("d{digit}_"), days);
             }
             "last_digit"
         }
     };
-    set("never", rules.never);
+    tick_days(&mut form, "never", rules.never);
     form.set("by", kind);
     for ((from, to), hours) in hour_fields().iter().zip(&rules.hours) {
         form.set(from, hours.from.to_string());
@@ -96,33 +83,14 @@ pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
     form
 }
 
-fn days(form: &Form, prefix: &str) -> Days {
-    let held = Days::WEEK.into_iter().enumerate().filter(|(i, _)| !form.get(&format!("{prefix}{i}")).is_empty());
-    Days::of(held.map(|(_, d)| d))
-}
-
-/// A date of a field; an empty one is none.
-pub(crate) fn date(form: &mut Form, field: &str) -> Option<NaiveDate> {
-    use chrono::Datelike;
-    let typed = form.get(field).to_owned();
-    if typed.is_empty() {
-        return None;
-    }
-    let found = typed.parse::<NaiveDate>().ok().filter(|d| (2000..2200).contains(&d.year()));
-    if found.is_none() {
-        form.fail(field, Words.t("field-date"));
-    }
-    found
-}
-
 /// Reads the rules; errors stand beside their fields.
 pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
     let w = Words;
     let rule = match form.get("by") {
         "any" => Some(DayRule::Any),
-        "weekdays" => Some(DayRule::Weekdays(days(form, "allow"))),
-        "parity" => Some(DayRule::ByParity { odd: days(form, "odd"), even: days(form, "even") }),
-        "last_digit" => Some(DayRule::ByLastDigit(std::array::from_fn(|d| days(form, &format!("d{d}_"))))),
+        "weekdays" => Some(DayRule::Weekdays(ticked_days(form, "allow"))),
+        "parity" => Some(DayRule::ByParity { odd: ticked_days(form, "odd"), even: ticked_days(form, "even") }),
+        "last_digit" => Some(DayRule::ByLastDigit(std::array::from_fn(|d| ticked_days(form, &format!("d{d}_"))))),
         _ => None,
     };
     if rule.is_none() {
@@ -140,14 +108,14 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
             (_, None) => form.fail(&to, w.t("field-time")),
         }
     }
-    let (ban_from, ban_to) = (date(form, "ban_from"), date(form, "ban_to"));
+    let (ban_from, ban_to) = (read_date(form, "ban_from"), read_date(form, "ban_to"));
     if ban_from.is_some() != ban_to.is_some() {
         form.fail(if ban_from.is_some() { "ban_to" } else { "ban_from" }, w.t("rules-ban-both"));
     }
-    let dated = date(form, "dated");
+    let dated = read_date(form, "dated");
     let rules = Rules {
         days: rule?,
-        never: days(form, "never"),
+        never: ticked_days(form, "never"),
         hours,
         ban: ban_from.zip(ban_to).map(|(from, to)| Ban { from, to }),
         authority: form.get("authority").to_owned(),
@@ -169,11 +137,12 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
 
 /// What rules come to at a house, in a sentence.
 pub(crate) fn rules_line(rules: &Rules, house_number: &str) -> String {
+    if rules.is_open() { Words.t("rules-open") } else { rules_parts(rules, &rules.bind(house_number)).join("; ") }
+}
+
+/// What rules forbid at a house: closed hours, closed days, a ban.
+pub(crate) fn rules_parts(rules: &Rules, bound: &Bound) -> Vec<String> {
     let w = Words;
-    if rules.is_open() {
-        return w.t("rules-open");
-    }
-    let bound = rules.bind(house_number);
     let closed = bound.days.complement();
     let mut parts: Vec<String> =
         rules.hours.iter().map(|h| w.t2("rules-hours-line", h.from.to_string(), h.to.to_string())).collect();
@@ -183,5 +152,5 @@ pub(crate) fn rules_line(rules: &Rules, house_number: &str) -> String {
     if let Some(ban) = rules.ban {
         parts.push(w.t2("rules-ban-line", crate::show::date_short(ban.from), crate::show::date_short(ban.to)));
     }
-    parts.join("; ")
+    parts
 }

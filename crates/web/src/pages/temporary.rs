@@ -7,8 +7,8 @@ use upland_core::tuning::{ShortTerm, short_term};
 use upland_store::StripDay;
 
 use super::Choice;
+use super::days_form::read_date;
 use super::desk::Desk;
-use super::rules_form::date;
 use super::sensors::sensor_name;
 use super::shell::Shell;
 use super::spine::Spine;
@@ -182,7 +182,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
             None
         }
     };
-    let (since, until) = (date(form, "since"), date(form, "until"));
+    let (since, until) = (read_date(form, "since"), read_date(form, "until"));
     if since.is_none() {
         form.fail("since", w.t("field-date"));
     }

@@ -9,7 +9,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
 use crate::pages::desk::Desk;
-use crate::pages::found::{EarlierPanel, FoundPage, FoundTemplate, blank, found_href, panel_of};
+use crate::pages::found::{EarlierPanel, FoundPage, FoundTemplate, blank, filled, found_href, panel_of, read};
 use crate::pages::spine::Step;
 
 /// As found: a panel to write down, or with `of` one that was written down before.
@@ -45,12 +45,12 @@ pub(super) async fn found_page(
     let now = app.clock.local(desk.at.zone);
     let (form, panel, earlier) = match (typed, earlier) {
         (Some(form), _) => {
-            let panel = crate::pages::found::read(&mut form.clone(), &desk.controller().capability, now);
+            let panel = read(&mut form.clone(), &desk.controller().capability, now);
             (form, panel, None)
         }
         (None, Some((record, panel))) => {
             let view = EarlierPanel::of(&panel, record, desk.controller());
-            (EarlierPanel::form(&panel), panel, Some(view))
+            (filled(&panel, &desk.controller().capability), panel, Some(view))
         }
         (None, None) => {
             let (form, panel) = blank(desk.controller(), now);

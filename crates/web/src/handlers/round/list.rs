@@ -4,7 +4,7 @@ use crate::app::App;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
-use crate::handlers::today::all_desks;
+use crate::pages::desk::all_desks;
 use crate::pages::field::FieldState;
 use crate::pages::round::{RoundRow, RoundsTemplate};
 use crate::pages::shell::{Shell, View};

@@ -1,6 +1,6 @@
 use actix_web::web;
 use upland_formats::site::{Answer, FieldDoc, RoundDoc};
-use upland_store::{ControllerRecord, StoreError};
+use upland_store::ControllerRecord;
 use uuid::Uuid;
 
 use super::show::round_page;
@@ -8,8 +8,7 @@ use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::conflicts::{Conflict, conflict_page};
-use crate::handlers::saving::{action, controller_write, field_record, made_on};
+use crate::handlers::saving::{action, apply_over, controller_write, field_record, made_on};
 use crate::handlers::{go, invalid};
 use crate::pages::desk::Desk;
 use crate::pages::field::FieldState;
@@ -42,12 +41,11 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         return invalid(&round_page(&app, &user, &desk, form).await?);
     }
     let changed = if answer == Answer::Accepted { applied(&desk, &advice, today) } else { None };
-    let writes = changed.map(|controller| {
+    let write = changed.map(|controller| {
         let record = ControllerRecord { place_id: desk.controller.value.place_id, controller };
         controller_write(desk.controller.id, made_on(&form), Some(&desk.controller.value), Some(record))
     });
-    let mine = writes.as_ref().and_then(|w| w.after.clone());
-    let mut action = action(&app, &user, &form, "why-round", writes.into_iter().collect());
+    let mut action = action(&app, &user, &form, "why-round", write.into_iter().collect());
     let document = FieldDoc::Round(RoundDoc {
         on: today,
         percents: seen.percents.iter().map(|(l, p)| (l.get(), p.get())).collect(),
@@ -59,15 +57,10 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         note: form.get("note").to_owned(),
     });
     action.records.push(field_record(&action, &form, desk.controller.id, &document)?);
-    let to_dial = answer == Answer::Accepted;
-    match user.account.apply(&action).await {
-        Ok(()) if to_dial => go(&format!("/controllers/{id}/dial-in?only=changed")),
-        Ok(()) => go(&format!("/controllers/{id}/log")),
-        Err(StoreError::Conflict { current, .. }) => {
-            let address = format!("/controllers/{id}/round");
-            let conflict = Conflict { id: *id, current, form, mine, post_to: &address, back: &address };
-            conflict_page(&app, &user, conflict).await
-        }
-        Err(other) => Err(other.into()),
+    let address = format!("/controllers/{id}/round");
+    if let Some(choice) = apply_over(&app, &user, form, &action, [&address, &address]).await? {
+        return Ok(choice);
     }
+    let to_dial = answer == Answer::Accepted;
+    go(&format!("/controllers/{id}/{}", if to_dial { "dial-in?only=changed" } else { "log" }))
 }

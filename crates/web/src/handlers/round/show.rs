@@ -48,7 +48,6 @@ pub(super) async fn round_page(
         percents: percents(desk, now.date()),
         grounds: grounds(desk.controller()),
         advice: AdviceView::of(desk, &seen, &advice, user.units),
-        cautions: vec![w.t("caution-power")],
         shell: frame.shell,
         spine: frame.spine,
         strip: frame.strip,

@@ -7,7 +7,8 @@ use crate::app::App;
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
-use crate::pages::rules_form::{RulesFormTemplate, day_fields, hour_fields, kinds, rules_line};
+use crate::pages::days_form::day_fields;
+use crate::pages::rules_form::{RulesFormTemplate, hour_fields, kinds, rules_line};
 use crate::pages::shell::{Shell, View};
 use crate::words::Words;
 

@@ -8,7 +8,7 @@ use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::pages::desk::Desk;
-use crate::pages::sensors::{ReplayInput, ReplayView, SensorsLiveTemplate, grid_unit, read, sensor_of};
+use crate::pages::sensors::{ReplayInput, ReplayView, SensorsLiveTemplate, read, sensor_of};
 use crate::words::Words;
 
 /// What a sensor would have done, set as the form says. Nothing is saved; while a field cannot
@@ -24,5 +24,5 @@ pub(crate) async fn look(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let days = days_on_record(&user, &desk).await?;
     let today = app.clock.today(desk.at.zone);
     let input = ReplayInput { desk: &desk, days: &days, today, units: user.units };
-    page(&SensorsLiveTemplate { w: Words, unit: grid_unit(user.units), replay: ReplayView::of(&sensor, &input) })
+    page(&SensorsLiveTemplate { w: Words, replay: ReplayView::of(&sensor, &input) })
 }

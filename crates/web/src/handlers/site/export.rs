@@ -1,10 +1,10 @@
-use actix_web::http::header::{CACHE_CONTROL, CONTENT_DISPOSITION};
-use actix_web::{HttpResponse, web};
+use actix_web::web;
 use upland_formats::site::{Site, write_site};
 use uuid::Uuid;
 
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::attachment;
 use crate::pages::desk::PlaceDesk;
 use crate::pages::field::FieldState;
 
@@ -35,9 +35,5 @@ pub(crate) async fn export(user: SignedIn, id: web::Path<Uuid>) -> Page {
         controllers,
         as_found,
     };
-    Ok(HttpResponse::Ok()
-        .content_type("application/json")
-        .insert_header((CACHE_CONTROL, "no-store"))
-        .insert_header((CONTENT_DISPOSITION, "attachment; filename=\"site.json\""))
-        .body(write_site(&site)))
+    attachment("application/json", "site.json", write_site(&site))
 }

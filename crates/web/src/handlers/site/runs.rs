@@ -1,5 +1,4 @@
-use actix_web::http::header::{CACHE_CONTROL, CONTENT_DISPOSITION};
-use actix_web::{HttpResponse, web};
+use actix_web::web;
 use chrono::TimeDelta;
 use upland_core::schedule::{Level, expand};
 use upland_formats::site::{NamedRun, runs_calendar};
@@ -8,7 +7,8 @@ use uuid::Uuid;
 use crate::app::App;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
-use crate::pages::desk::{Desk, monday};
+use crate::handlers::attachment;
+use crate::pages::desk::Desk;
 
 /// Days that the calendar reaches ahead.
 const DAYS: i64 = 55;
@@ -18,7 +18,7 @@ pub(crate) async fn runs(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let desk = Desk::load(&user.account, *id).await?;
     let today = app.clock.today(desk.at.zone);
     let c = desk.controller();
-    let plan = desk.situation(monday(today)).plan(c);
+    let plan = desk.week_of(today).plan(c);
     let found = expand(c, &plan, &desk.at.zone, [today, today + TimeDelta::days(DAYS)], Level::Calendar);
     let named: Vec<NamedRun<'_>> = found
         .runs
@@ -28,9 +28,6 @@ pub(crate) async fn runs(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
             NamedRun { controller: &c.name, station, run }
         })
         .collect();
-    Ok(HttpResponse::Ok()
-        .content_type("text/calendar; charset=utf-8")
-        .insert_header((CACHE_CONTROL, "no-store"))
-        .insert_header((CONTENT_DISPOSITION, "attachment; filename=\"runs.ics\""))
-        .body(runs_calendar(&c.name, &named, app.clock.now())))
+    let calendar = runs_calendar(&c.name, &named, app.clock.now());
+    attachment("text/calendar; charset=utf-8", "runs.ics", calendar)
 }

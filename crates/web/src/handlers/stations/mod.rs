@@ -6,13 +6,11 @@ use crate::app::App;
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::strips::strips;
+use crate::handlers::frame::frame;
 use crate::pages::desk::Desk;
-use crate::pages::shell::{Shell, View};
-use crate::pages::spine::{Spine, Step};
+use crate::pages::spine::Step;
 use crate::pages::stations::{Sheet, SheetInput, StationsTemplate};
 use crate::pages::working::Provenances;
-use crate::words::Words;
 use upland_core::controller::Controller;
 
 /// The worksheet of a controller as a form stands.
@@ -37,13 +35,11 @@ async fn stations_page(
     open: Option<u8>,
 ) -> Result<StationsTemplate, PageError> {
     let post_to = format!("/controllers/{}/stations", desk.controller.id);
-    let mut shell = Shell::of(app, user, View::Places, "stations", Words.t("step-stations"), &post_to).await?;
-    let (strip, ephemeris) = strips(app, user, desk, None).await?;
-    shell.ephemeris = Some(ephemeris);
+    let frame = frame(app, user, desk, Step::Stations, ["stations", "step-stations"], &post_to).await?;
     Ok(StationsTemplate {
-        shell,
-        spine: Spine::of(desk, Step::Stations),
-        strip,
+        shell: frame.shell,
+        spine: frame.spine,
+        strip: frame.strip,
         sheet: sheet(desk, user, form, controller, open),
         preview_to: format!("{post_to}/preview"),
         post_to,

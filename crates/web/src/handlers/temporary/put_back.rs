@@ -17,8 +17,7 @@ pub(crate) async fn put_back(app: web::Data<App>, user: SignedIn, id: web::Path<
         return Err(PageError::NotFound);
     }
     changed.temporaries.remove(index);
-    let back =
-        if form.get("back").is_empty() { format!("/controllers/{id}/temporary") } else { form.get("back").into() };
+    let back = format!("/controllers/{id}/temporary");
     let address = format!("/controllers/{id}/temporary/put-back");
     save_controller(&app, &user, &desk, form, changed, "why-put-back", [&address, &back]).await
 }

@@ -9,7 +9,7 @@ use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::saving::save_controller;
 use crate::handlers::{go, invalid};
-use crate::pages::desk::{Desk, monday};
+use crate::pages::desk::Desk;
 use crate::words::Words;
 
 /// Saves a change of the week: a day, a start, a program, a repair, a proposal.
@@ -17,7 +17,7 @@ pub(crate) async fn change(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
     let desk = Desk::load(&user.account, *id).await?;
     let today = app.clock.today(desk.at.zone);
     let mut controller = desk.controller().clone();
-    let why = decide(&mut form, &mut controller, &desk.situation(monday(today)), false);
+    let why = decide(&mut form, &mut controller, &desk.week_of(today), false);
     if form.is_sound()
         && let Err(error) = controller.check()
     {

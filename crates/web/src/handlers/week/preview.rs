@@ -8,7 +8,7 @@ use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
-use crate::pages::desk::{Desk, monday};
+use crate::pages::desk::Desk;
 use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
 use crate::words::Words;
 
@@ -22,7 +22,7 @@ pub(crate) async fn preview(
     let desk = Desk::load(&user.account, *id).await?;
     let now = app.clock.local(desk.at.zone);
     let mut controller = desk.controller().clone();
-    decide(&mut form, &mut controller, &desk.situation(monday(now.date())), true);
+    decide(&mut form, &mut controller, &desk.week_of(now.date()), true);
     let week = WeekView::of(WeekInput {
         desk: &desk,
         controller: &controller,

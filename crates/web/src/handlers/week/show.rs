@@ -7,13 +7,11 @@ use crate::app::App;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::frame_of;
 use crate::handlers::page;
-use crate::handlers::strips::strips;
 use crate::pages::desk::Desk;
-use crate::pages::shell::{Shell, View};
-use crate::pages::spine::{Spine, Step};
+use crate::pages::spine::Step;
 use crate::pages::week::{WeekInput, WeekTemplate, WeekView};
-use crate::words::Words;
 
 /// The Week; the address says which program is open and at which percent it is drawn.
 pub(crate) async fn show(
@@ -36,10 +34,8 @@ pub(super) async fn week_page(
     form: Form,
 ) -> Result<WeekTemplate, PageError> {
     let path = format!("/controllers/{}/week", desk.controller.id);
-    let mut shell = Shell::of(app, user, View::Places, "week", Words.t("step-week"), &path).await?;
     let letter = letter_of(query);
-    let (strip, ephemeris) = strips(app, user, desk, letter).await?;
-    shell.ephemeris = Some(ephemeris);
+    let frame = frame_of(app, user, desk, Step::Week, ["week", "step-week"], &path, letter).await?;
     let week = WeekView::of(WeekInput {
         desk,
         controller,
@@ -50,5 +46,5 @@ pub(super) async fn week_page(
         units: user.units,
         form,
     });
-    Ok(WeekTemplate { shell, spine: Spine::of(desk, Step::Week), strip, week })
+    Ok(WeekTemplate { shell: frame.shell, spine: frame.spine, strip: frame.strip, week })
 }

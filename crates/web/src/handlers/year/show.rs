@@ -7,13 +7,11 @@ use crate::app::App;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::frame_of;
 use crate::handlers::page;
-use crate::handlers::strips::strips;
 use crate::pages::desk::{Desk, Missing};
-use crate::pages::shell::{Shell, View};
-use crate::pages::spine::{Spine, Step};
+use crate::pages::spine::Step;
 use crate::pages::year::{YearInput, YearTemplate, YearView, note};
-use crate::words::Words;
 
 /// The Year; the address says which program, month and figure are open.
 pub(crate) async fn show(
@@ -37,9 +35,7 @@ pub(super) async fn year_page(
 ) -> Result<YearTemplate, PageError> {
     let asked = asked(app, desk, query);
     let path = format!("/controllers/{}/year", desk.controller.id);
-    let mut shell = Shell::of(app, user, View::Places, "year", Words.t("step-year"), &path).await?;
-    let (strip, ephemeris) = strips(app, user, desk, asked.letter).await?;
-    shell.ephemeris = Some(ephemeris);
+    let frame = frame_of(app, user, desk, Step::Year, ["year", "step-year"], &path, asked.letter).await?;
     let year = YearView::of(YearInput {
         desk,
         controller,
@@ -60,9 +56,9 @@ pub(super) async fn year_page(
         _ => format!("/controllers/{}/stations", desk.controller.id),
     };
     Ok(YearTemplate {
-        shell,
-        spine: Spine::of(desk, Step::Year),
-        strip,
+        shell: frame.shell,
+        spine: frame.spine,
+        strip: frame.strip,
         year,
         note: missing.map_or_else(String::new, note),
         note_href,

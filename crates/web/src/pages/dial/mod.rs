@@ -65,7 +65,7 @@ pub(crate) struct DialIn<'a> {
 impl<'a> DialIn<'a> {
     pub(crate) fn of(desk: &'a Desk, now: NaiveDateTime) -> Self {
         let controller = desk.controller();
-        let plan = desk.situation(super::desk::monday(now.date())).plan(controller);
+        let plan = desk.week_of(now.date()).plan(controller);
         let slots = slots(controller, &plan, month_of(now.date()));
         Self { controller, plan, slots, now }
     }
@@ -94,9 +94,12 @@ impl<'a> DialIn<'a> {
     /// `Program A, start 2: off`.
     pub(crate) fn line(&self, slot: &Slot) -> String {
         let (section, which) = words::place(slot, self.controller);
+        format!("{section}, {which}: {}", self.value_with_unit(slot))
+    }
+
+    fn value_with_unit(&self, slot: &Slot) -> String {
         let (value, unit) = (self.value(slot), words::unit(&slot.value));
-        let value = if unit.is_empty() { value } else { format!("{value}\u{a0}{unit}") };
-        format!("{section}, {which}: {value}")
+        if unit.is_empty() { value } else { format!("{value}\u{a0}{unit}") }
     }
 
     /// The marks of an address; `only` leaves what stands so already as it is.
@@ -131,7 +134,7 @@ impl<'a> DialIn<'a> {
 }
 
 /// The marks as an address carries them.
-pub(crate) fn letters(marks: &[Mark]) -> String {
+fn letters(marks: &[Mark]) -> String {
     marks.iter().map(|m| m.letter()).collect()
 }
 
@@ -348,13 +351,11 @@ fn read_back(dial: &DialIn<'_>, marks: &[Mark], desk: &Desk, form: Form, href: &
         let (section, which) = words::place(slot, dial.controller);
         let begins = section != last;
         last.clone_from(&section);
-        let unit = words::unit(&slot.value);
-        let value = dial.value(slot);
         ReadRow {
             begins,
             section,
             which,
-            value: if unit.is_empty() { value } else { format!("{value}\u{a0}{unit}") },
+            value: dial.value_with_unit(slot),
             mark: if mark.stands() { "done" } else { "fault" },
             note: match mark {
                 Mark::Cannot => w.t("dial-cannot-short"),

@@ -6,15 +6,18 @@ use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSw
 use upland_core::quantity::{Percent, RunTime, range};
 
 use crate::form::{Form, parse_number};
-use crate::pages::rules_form::date;
-use crate::show::{Measure, Units};
+use crate::pages::days_form::{read_date, read_every, tick_days, ticked_days};
+use crate::show::{Measure, Units, minutes};
 use crate::words::Words;
 
 /// How a moment is written in the form.
 const MOMENT: &str = "%Y-%m-%d %H:%M";
 
+/// Most days of "every N days" that any panel has.
+const MOST_DAYS: u8 = 31;
+
 /// The letters of a panel's programs.
-pub(super) fn letters(capability: &Capability) -> impl Iterator<Item = ProgramLetter> {
+pub(crate) fn letters(capability: &Capability) -> impl Iterator<Item = ProgramLetter> {
     ProgramLetter::ALL.into_iter().take(usize::from(capability.programs))
 }
 
@@ -36,11 +39,39 @@ pub(crate) fn empty(controller: &Controller, now: NaiveDateTime) -> Form {
 }
 
 /// The field of a program's percent: one for all programs where the panel has one for all.
-pub(super) fn percent_field(capability: &Capability, letter: ProgramLetter) -> String {
+pub(crate) fn percent_field(capability: &Capability, letter: ProgramLetter) -> String {
     match capability.percent_scope {
         PercentScope::AllPrograms => "pct".to_owned(),
         PercentScope::EachProgram => format!("pct{}", letter.get()),
     }
+}
+
+/// The form of a panel that was written down before.
+pub(crate) fn filled(panel: &Panel, capability: &Capability) -> Form {
+    let mut form = Form::default();
+    form.set("clock_date", panel.clock.date.to_string());
+    form.set("clock_time", panel.clock.time.to_string());
+    for s in &panel.stations {
+        form.set(&format!("m{}", s.number), minutes(s.minutes));
+    }
+    for p in &panel.programs {
+        let l = p.letter.get();
+        let mode = match p.days {
+            DayMode::Weekdays(days) => {
+                tick_days(&mut form, &format!("on{l}"), days);
+                "weekdays"
+            }
+            DayMode::Odd => "odd",
+            DayMode::Even => "even",
+            DayMode::Every { .. } => "every",
+        };
+        form.set(&format!("mode{l}"), mode);
+        for (i, start) in p.starts.iter().enumerate() {
+            form.set(&format!("start{l}{i}"), start.to_string());
+        }
+        form.set(&percent_field(capability, p.letter), p.percent.get().to_string());
+    }
+    form
 }
 
 /// Reads the panel as far as it is written down; errors stand beside their fields, and what is
@@ -85,7 +116,7 @@ pub(crate) fn read(form: &mut Form, capability: &Capability, now: NaiveDateTime)
 fn read_clock(form: &mut Form, seen_at: NaiveDateTime) -> PanelClock {
     let weekday = form.get("clock_weekday").parse::<usize>().ok().and_then(|n| Days::WEEK.get(n).copied());
     let today = seen_at.date();
-    let shown = date(form, "clock_date");
+    let shown = read_date(form, "clock_date");
     if shown.is_none() && weekday.is_none() && form.error("clock_date").is_empty() {
         form.fail("clock_date", Words.t("found-date-missing"));
     }
@@ -139,11 +170,8 @@ fn read_program(form: &mut Form, capability: &Capability, letter: ProgramLetter)
     let mode = match form.get(&format!("mode{l}")) {
         "odd" => DayMode::Odd,
         "even" => DayMode::Even,
-        "every" => read_every(form, l)?,
-        _ => {
-            let on = Days::WEEK.into_iter().enumerate().filter(|(i, _)| !form.get(&format!("on{l}{i}")).is_empty());
-            DayMode::Weekdays(Days::of(on.map(|(_, d)| d)))
-        }
+        "every" => read_every(form, [&format!("every{l}"), &format!("next{l}")], MOST_DAYS)?,
+        _ => DayMode::Weekdays(ticked_days(form, &format!("on{l}"))),
     };
     let mut starts = Vec::new();
     for slot in 0..capability.starts {
@@ -165,18 +193,4 @@ fn read_program(form: &mut Form, capability: &Capability, letter: ProgramLetter)
         form.fail(&field, Measure::Plain.allowed(range::PERCENT, Units::Metric));
     }
     Some(FoundProgram { letter, days: mode, starts, percent: percent.unwrap_or(capability.percent_max) })
-}
-
-fn read_every(form: &mut Form, l: char) -> Option<DayMode> {
-    let field = format!("every{l}");
-    let days = form.get(&field).parse::<u8>().ok().filter(|n| (1..=31).contains(n));
-    if days.is_none() {
-        form.fail(&field, Words.t1("week-every-bad", "31"));
-    }
-    let next_field = format!("next{l}");
-    let next = date(form, &next_field);
-    if next.is_none() {
-        form.fail(&next_field, Words.t("week-next-bad"));
-    }
-    Some(DayMode::Every { days: days?, next: next? })
 }

@@ -7,10 +7,12 @@ use chrono::NaiveDateTime;
 use upland_core::controller::{Capability, Controller, PercentScope, ProgramLetter};
 use upland_core::found::{Panel, SensorSwitch, Switch, panel_findings, panel_water};
 use upland_formats::site::FieldDoc;
-use upland_store::{FieldKind, FieldRecord};
+use upland_store::FieldRecord;
 
 use super::Choice;
-use super::desk::{Desk, monday};
+use super::days_form::ticked_days;
+use super::desk::Desk;
+use super::field::document;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::{Ledger, LedgerValue, Strip, volume_text, volume_unit};
@@ -21,7 +23,7 @@ use crate::show::{
 };
 use crate::words::Words;
 
-pub(crate) use form::{empty, read};
+pub(crate) use form::{empty, filled, percent_field, read};
 pub(crate) use words::FoundView;
 pub use words::words_of_panel;
 
@@ -127,10 +129,7 @@ pub(crate) struct RecordLink {
 
 /// The panel of a record, if it is one.
 pub(crate) fn panel_of(record: &FieldRecord) -> Option<Panel> {
-    if record.kind != FieldKind::Found {
-        return None;
-    }
-    match serde_json::from_value(record.document.clone()).ok()? {
+    match document(record)? {
         FieldDoc::Found(doc) => Panel::try_from(&doc).ok(),
         _ => None,
     }
@@ -197,7 +196,7 @@ impl PanelLive {
     pub(crate) fn of(desk: &Desk, panel: &Panel, form: &Form, units: Units) -> Self {
         let w = Words;
         let known = desk.controller();
-        let situation = desk.situation(monday(panel.seen_at.date()));
+        let situation = desk.week_of(panel.seen_at.date());
         let budget = desk.budget().ok();
         let clock_is_there = !form.get("clock_time").is_empty();
         let findings: Vec<_> = panel_findings(panel, known, &situation, budget.as_ref())
@@ -252,8 +251,7 @@ fn ledger(k: &Capability, form: &Form) -> Vec<(String, Vec<LedgerValue>)> {
     ];
     for letter in form::letters(k) {
         let l = letter.get();
-        let has_days =
-            !form.is(&format!("mode{l}"), "weekdays") || (0..7).any(|d| !form.get(&format!("on{l}{d}")).is_empty());
+        let has_days = !form.is(&format!("mode{l}"), "weekdays") || !ticked_days(form, &format!("on{l}")).is_empty();
         let mut values = vec![LedgerValue { done: has_days, short: false, current: false }];
         values.extend((0..k.starts).map(|i| value(&format!("start{l}{i}"), i > 0)));
         groups.push((l.to_string(), values));
@@ -303,24 +301,6 @@ impl EarlierPanel {
             note: panel.note.clone(),
         }
     }
-
-    /// A form that holds what an earlier panel held, so that the ledger and lines can be drawn.
-    pub(crate) fn form(panel: &Panel) -> Form {
-        let mut form = Form::default();
-        form.set("clock_date", panel.clock.date.to_string());
-        form.set("clock_time", panel.clock.time.to_string());
-        for s in &panel.stations {
-            form.set(&format!("m{}", s.number), "1");
-        }
-        for p in &panel.programs {
-            let l = p.letter.get();
-            form.set(&format!("mode{l}"), "odd");
-            for (i, start) in p.starts.iter().enumerate() {
-                form.set(&format!("start{l}{i}"), start.to_string());
-            }
-        }
-        form
-    }
 }
 
 /// Links to the panels found before, newest first.
@@ -330,7 +310,7 @@ pub(crate) fn record_links(records: &[FieldRecord], desk: &Desk, href: &str) -> 
         .iter()
         .filter_map(|record| {
             let panel = panel_of(record)?;
-            let situation = desk.situation(monday(panel.seen_at.date()));
+            let situation = desk.week_of(panel.seen_at.date());
             let count = panel_findings(&panel, desk.controller(), &situation, budget.as_ref()).len();
             Some(RecordLink {
                 href: format!("{href}?of={}", record.id),

@@ -7,8 +7,8 @@ use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorError, SensorKi
 use upland_core::word::Word;
 
 use crate::form::{Form, parse_number};
+use crate::pages::days_form::read_date;
 use crate::pages::desk::Desk;
-use crate::pages::rules_form::date;
 use crate::show::{Measure, Units};
 use crate::words::Words;
 
@@ -50,13 +50,8 @@ const fn setting(kind: &SensorKind) -> (Measure, Range) {
     }
 }
 
-/// A setting as it is typed: without decimals that say nothing.
-pub(crate) fn setting_text(value: f64, measure: Measure, units: Units) -> String {
-    measure.typed(value, units)
-}
-
 fn list(values: &[f64], measure: Measure, units: Units) -> String {
-    values.iter().map(|v| setting_text(*v, measure, units)).collect::<Vec<_>>().join("; ")
+    values.iter().map(|v| measure.typed(*v, units)).collect::<Vec<_>>().join("; ")
 }
 
 /// The form of a sensor as it stands.
@@ -81,13 +76,13 @@ pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
     match &sensor.kind {
         SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => {
             form.set("settings", list(thresholds_mm, measure, units));
-            form.set("threshold", setting_text(*threshold_mm, measure, units));
+            form.set("threshold", measure.typed(*threshold_mm, units));
             form.set("delay", delay_days.to_string());
             form.set("vent", vent.word());
         }
         SensorKind::Freeze { thresholds_c, threshold_c } => {
             form.set("settings", list(thresholds_c, measure, units));
-            form.set("threshold", setting_text(*threshold_c, measure, units));
+            form.set("threshold", measure.typed(*threshold_c, units));
         }
         SensorKind::SoilMoisture { readings, threshold_pct } => {
             for (i, reading) in readings.iter().enumerate() {
@@ -121,7 +116,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, before: &Sensor, un
     if contact.is_none() {
         form.fail("contact", w.t("field-choice"));
     }
-    let (battery_on, proven_on) = (date(form, "battery_on"), date(form, "proven_on"));
+    let (battery_on, proven_on) = (read_date(form, "battery_on"), read_date(form, "proven_on"));
     let how = form.get("proven_how").to_owned();
     if proven_on.is_some() && how.is_empty() {
         form.fail("proven_how", w.t("sensor-proof-how"));
@@ -212,7 +207,7 @@ fn read_settings(form: &mut Form, before: &Sensor, units: Units) -> Option<(Vec<
     };
     let value = |text: &str| -> Option<f64> {
         let text = text.trim();
-        let same = stored.iter().find(|v| setting_text(**v, measure, units) == text);
+        let same = stored.iter().find(|v| measure.typed(**v, units) == text);
         same.copied().or_else(|| parse_number(text).map(|n| measure.to_si(n, units)))
     };
     let typed = form.get("settings").to_owned();

@@ -39,7 +39,6 @@ pub(crate) struct SensorsTemplate {
 #[template(path = "sensors_live.html")]
 pub(crate) struct SensorsLiveTemplate {
     pub(crate) w: Words,
-    pub(crate) unit: &'static str,
     pub(crate) replay: ReplayView,
 }
 
@@ -330,11 +329,6 @@ pub(crate) fn kind_links(href: &str, open: Option<&str>) -> Vec<(String, String,
     [("rain", "sensor-rain"), ("freeze", "sensor-freeze"), ("soil", "sensor-soil"), ("et", "sensor-et")]
         .map(|(word, key)| (format!("{href}?kind={word}"), Words.t(key), open == Some(word)))
         .to_vec()
-}
-
-/// The unit of the grid of settings.
-pub(crate) fn grid_unit(units: Units) -> &'static str {
-    Measure::Depth.unit(units)
 }
 
 /// The desk's sensor of an address: one of the list, or a new one of a kind.

@@ -1,6 +1,5 @@
 //! The form of one program: days, starts, minutes, cycles.
 
-use chrono::NaiveDate;
 use upland_core::budget::YearBudget;
 use upland_core::controller::{Capability, Controller, DayMode, Days, ProgramLetter, Schedule, StartTime};
 use upland_core::landscape::{CycleSoak, cycles};
@@ -11,8 +10,9 @@ use super::worked_out;
 use crate::charts::volume_text;
 use crate::form::{Form, parse_number};
 use crate::pages::Choice;
+use crate::pages::days_form::{day_fields, read_every, tick_days, ticked_days};
 use crate::pages::year::program_label;
-use crate::show::{Measure, Units, day_short, minutes, number};
+use crate::show::{Measure, Units, minutes, number};
 use crate::words::Words;
 
 /// A station's line of the form.
@@ -62,14 +62,10 @@ fn filled(c: &Controller, letter: ProgramLetter) -> Form {
             DayMode::Every { .. } => "every",
         },
     );
-    for (index, day) in Days::WEEK.into_iter().enumerate() {
-        if matches!(s.days, DayMode::Weekdays(days) if days.holds(day)) {
-            form.set(&format!("on{index}"), "1");
-        }
-        if s.never.holds(day) {
-            form.set(&format!("never{index}"), "1");
-        }
+    if let DayMode::Weekdays(days) = s.days {
+        tick_days(&mut form, "on", days);
     }
+    tick_days(&mut form, "never", s.never);
     if let DayMode::Every { days, next } = s.days {
         form.set("every", days.to_string());
         form.set("next", next.to_string());
@@ -91,15 +87,13 @@ fn filled(c: &Controller, letter: ProgramLetter) -> Form {
 /// Reads a program's days and starts; errors stand beside their fields.
 pub(crate) fn read_program(form: &mut Form, capability: &Capability) -> Option<Schedule> {
     let w = Words;
-    let days = |form: &Form, what: &str| {
-        let held = Days::WEEK.into_iter().enumerate().filter(|(i, _)| !form.get(&format!("{what}{i}")).is_empty());
-        Days::of(held.map(|(_, d)| d))
-    };
     let mode = match form.get("mode") {
-        "weekdays" => Some(DayMode::Weekdays(days(form, "on"))),
+        "weekdays" => Some(DayMode::Weekdays(ticked_days(form, "on"))),
         "odd" if capability.day_modes.odd_even => Some(DayMode::Odd),
         "even" if capability.day_modes.odd_even => Some(DayMode::Even),
-        "every" if capability.day_modes.every_max > 0 => read_every(form, capability),
+        "every" if capability.day_modes.every_max > 0 => {
+            read_every(form, ["every", "next"], capability.day_modes.every_max)
+        }
         _ => {
             form.fail("mode", w.t("week-mode-bad"));
             None
@@ -125,25 +119,9 @@ pub(crate) fn read_program(form: &mut Form, capability: &Capability) -> Option<S
     if split.is_none() {
         form.fail("split", w.t1("week-every-bad", capability.starts.to_string()));
     }
-    let never = if capability.never_days { days(form, "never") } else { Days::NONE };
+    let never = if capability.never_days { ticked_days(form, "never") } else { Days::NONE };
     let schedule = Schedule { days: mode?, never, starts, split: split? };
     form.is_sound().then_some(schedule)
-}
-
-fn read_every(form: &mut Form, capability: &Capability) -> Option<DayMode> {
-    let most = capability.day_modes.every_max;
-    let days = form.get("every").parse::<u8>().ok().filter(|n| (1..=most).contains(n));
-    if days.is_none() {
-        form.fail("every", Words.t1("week-every-bad", most.to_string()));
-    }
-    let next = form.get("next").parse::<NaiveDate>().ok().filter(|d| {
-        use chrono::Datelike;
-        (2000..2200).contains(&d.year())
-    });
-    if next.is_none() {
-        form.fail("next", Words.t("week-next-bad"));
-    }
-    Some(DayMode::Every { days: days?, next: next? })
 }
 
 /// Puts typed minutes, cycles and soaks into the stations of a program.
@@ -242,7 +220,7 @@ impl ProgramForm {
             letter: letter.get().to_string(),
             title: w.t1("week-program-head", program_label(c.program(letter), letter)),
             modes,
-            days: Days::WEEK.into_iter().enumerate().map(|(i, d)| (i.to_string(), day_short(d))).collect(),
+            days: day_fields(),
             has_never: k.never_days,
             has_every: k.day_modes.every_max > 0,
             has_split: !k.cycle_soak || c.program(letter).is_some_and(|p| p.schedule.split > 1),

@@ -16,7 +16,7 @@ use crate::show::Units;
 
 use et::EtView;
 use freeze::{FreezeView, first_start, sunrise_hour};
-use rain::{RainSetting, RainView, rain_days};
+use rain::{RainSetting, RainView, open_days};
 use soil::SoilView;
 
 /// What stands beside the form of a sensor.
@@ -77,6 +77,7 @@ fn scheduled(desk: &Desk, first: NaiveDate) -> Controller {
 /// For each sensor of a controller, whether the weather says that it held watering on a date.
 pub(crate) fn held_on(desk: &Desk, days: &[WeatherDay], date: NaiveDate) -> Vec<Option<bool>> {
     let on_record = days.iter().position(|d| d.date == date);
+    let open = open_days(desk, days);
     desk.controller()
         .sensors
         .iter()
@@ -84,8 +85,7 @@ pub(crate) fn held_on(desk: &Desk, days: &[WeatherDay], date: NaiveDate) -> Vec<
             let index = on_record?;
             match &sensor.kind {
                 SensorKind::Rain { threshold_mm, delay_days, vent, .. } => {
-                    let days = rain_days(desk, days, None);
-                    rain_holds(&days, *threshold_mm, *delay_days, *vent).0.get(index).copied()
+                    rain_holds(&open, *threshold_mm, *delay_days, *vent).0.get(index).copied()
                 }
                 SensorKind::Freeze { threshold_c, .. } => {
                     let day = days.get(index)?;

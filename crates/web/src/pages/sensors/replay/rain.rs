@@ -10,7 +10,6 @@ use upland_store::WeatherDay;
 use super::{ReplayInput, scheduled};
 use crate::charts::HoldPlate;
 use crate::pages::desk::Desk;
-use crate::pages::sensors::form::setting_text;
 use crate::show::{Measure, Units, date_long, month_short, number};
 use crate::words::Words;
 
@@ -40,6 +39,8 @@ pub(crate) struct GridCell {
 #[derive(Debug, Clone)]
 pub(crate) struct RainView {
     pub(crate) title: String,
+    /// Unit of the settings.
+    pub(crate) unit: &'static str,
     pub(crate) sub: String,
     pub(crate) delays: Vec<u8>,
     pub(crate) rows: Vec<(String, Vec<GridCell>)>,
@@ -57,34 +58,38 @@ fn witness(c: &Controller, sensor: &Sensor) -> Option<u8> {
     open.max_by(|a, b| a.landscape_coefficient().total_cmp(&b.landscape_coefficient())).map(|s| s.number)
 }
 
-/// The days of a record as the replay of rain needs them, with what the witness would be given.
-pub(super) fn rain_days(desk: &Desk, days: &[WeatherDay], station: Option<u8>) -> Vec<RainDay> {
-    let (Some(first), Some(last)) = (days.first(), days.last()) else { return Vec::new() };
+/// The days of a record as a rain sensor meets them: rain, and the reference ET by which it dries, that of
+/// the month where a day has none.
+pub(super) fn open_days(desk: &Desk, days: &[WeatherDay]) -> Vec<RainDay> {
+    let normals = desk.normals().ok();
+    let usual = |d: &WeatherDay| normals.map_or(0.0, |n| n[d.date.month0() as usize].et0_mm_per_day);
+    let open = |d: &WeatherDay| RainDay {
+        date: d.date,
+        rain_mm: d.rain_mm.unwrap_or(0.0),
+        et0_mm: d.et0_mm.unwrap_or_else(|| usual(d)),
+        water_mm: 0.0,
+        etl_mm: 0.0,
+    };
+    days.iter().map(open).collect()
+}
+
+/// The same days, with what a station would be given and what its plants use.
+fn watered_days(desk: &Desk, days: &[WeatherDay], station: Option<u8>) -> Vec<RainDay> {
+    let mut out = open_days(desk, days);
+    let (Some(first), Some(last), Some(station)) = (days.first(), days.last(), station) else { return out };
     let c = scheduled(desk, first.date);
     let plan = desk.situation(first.date).plan(&c);
-    let week = expand(&c, &plan, &desk.at.zone, [first.date, last.date], Level::Calendar);
-    let own = station.and_then(|n| plan.station(n));
+    let (Some(own), Some(known)) = (plan.station(station), c.station(station)) else { return out };
+    let runs = expand(&c, &plan, &desk.at.zone, [first.date, last.date], Level::Calendar).runs;
     let mut water = std::collections::BTreeMap::<NaiveDate, f64>::new();
-    if let Some(own) = own {
-        for run in week.runs.iter().filter(|r| r.station == own.number) {
-            *water.entry(run.date).or_default() += own.net_mm(run.length());
-        }
+    for run in runs.iter().filter(|r| r.station == station) {
+        *water.entry(run.date).or_default() += own.net_mm(run.length());
     }
-    let kl = station.and_then(|n| c.station(n)).map_or(0.0, |s| s.landscape_coefficient());
-    let normals = desk.normals().ok();
-    days.iter()
-        .map(|d| {
-            let usual = normals.map_or(0.0, |n| n[d.date.month0() as usize].et0_mm_per_day);
-            let et0_mm = d.et0_mm.unwrap_or(usual);
-            RainDay {
-                date: d.date,
-                rain_mm: d.rain_mm.unwrap_or(0.0),
-                et0_mm,
-                water_mm: water.get(&d.date).copied().unwrap_or(0.0),
-                etl_mm: et0_mm * kl,
-            }
-        })
-        .collect()
+    for day in &mut out {
+        day.water_mm = water.get(&day.date).copied().unwrap_or(0.0);
+        day.etl_mm = day.et0_mm * known.landscape_coefficient();
+    }
+    out
 }
 
 fn raw_mm(desk: &Desk, station: Option<u8>) -> f64 {
@@ -102,7 +107,7 @@ impl RainView {
         let RainSetting { thresholds_mm, threshold_mm, delay_days, vent } = *set;
         let (desk, units) = (input.desk, input.units);
         let station = witness(desk.controller(), sensor);
-        let days = rain_days(desk, input.days, station);
+        let days = watered_days(desk, input.days, station);
         let mut delays = DELAYS.to_vec();
         if !delays.contains(&delay_days) {
             delays.push(delay_days);
@@ -115,7 +120,7 @@ impl RainView {
             .iter()
             .map(|t| {
                 let cells = replay.cells.iter().filter(|c| c.threshold_mm == *t);
-                let text = setting_text(*t, Measure::Depth, units);
+                let text = Measure::Depth.typed(*t, units);
                 (text, cells.map(|c| cell(c, chosen, best, most, units)).collect())
             })
             .collect();
@@ -125,6 +130,7 @@ impl RainView {
         let (held, _) = rain_holds(&days, threshold_mm, delay_days, vent);
         let plate = HoldPlate::draw(&days, &held);
         Self {
+            unit: Measure::Depth.unit(units),
             title: w.t2(
                 "sensor-set-to",
                 Measure::Depth.typed(threshold_mm, units) + "\u{a0}" + Measure::Depth.unit(units),
@@ -156,7 +162,7 @@ impl RainView {
 fn cell(c: &RainCell, chosen: Option<&RainCell>, best: Option<&RainCell>, most: u32, units: Units) -> GridCell {
     let held = Measure::Depth.in_units(c.held_mm, units);
     let held = number(held, usize::from(units == Units::Us));
-    let threshold = setting_text(c.threshold_mm, Measure::Depth, units);
+    let threshold = Measure::Depth.typed(c.threshold_mm, units);
     GridCell {
         dry: Words.t1("sensor-dry", c.dry_days_added.to_string()),
         // A bar of up to 60 px.
@@ -196,7 +202,7 @@ fn why(chosen: &RainCell, best: Option<&RainCell>, replay: &RainReplay, units: U
                 Some(c) => w.with(
                     "sensor-why-best",
                     &[
-                        ("threshold", &setting_text(c.threshold_mm, Measure::Depth, units)),
+                        ("threshold", &Measure::Depth.typed(c.threshold_mm, units)),
                         ("unit", Measure::Depth.unit(units)),
                         ("delay", &c.delay_days.to_string()),
                         ("more", &depth(c.held_mm - chosen.held_mm)),
@@ -209,7 +215,7 @@ fn why(chosen: &RainCell, best: Option<&RainCell>, replay: &RainReplay, units: U
         Some(best) => w.with(
             "sensor-why-other",
             &[
-                ("threshold", &setting_text(best.threshold_mm, Measure::Depth, units)),
+                ("threshold", &Measure::Depth.typed(best.threshold_mm, units)),
                 ("unit", Measure::Depth.unit(units)),
                 ("delay", &best.delay_days.to_string()),
                 ("held", &depth(best.held_mm)),

@@ -1,0 +1,52 @@
+//! Days and dates as forms carry them: a box for each weekday, a date, every N days.
+
+use chrono::{Datelike, NaiveDate};
+use upland_core::controller::{DayMode, Days};
+
+use crate::form::Form;
+use crate::show::day_short;
+use crate::words::Words;
+
+/// The weekdays with the number that their boxes carry.
+pub(crate) fn day_fields() -> Vec<(String, String)> {
+    Days::WEEK.into_iter().enumerate().map(|(i, d)| (i.to_string(), day_short(d))).collect()
+}
+
+/// The days whose boxes are ticked; `group` is how the names of the boxes begin.
+pub(crate) fn ticked_days(form: &Form, group: &str) -> Days {
+    Days::of(Days::WEEK.into_iter().enumerate().filter(|(i, _)| form.is_ticked(group, i)).map(|(_, d)| d))
+}
+
+/// Ticks the boxes of days.
+pub(crate) fn tick_days(form: &mut Form, group: &str, days: Days) {
+    for (index, _) in Days::WEEK.into_iter().enumerate().filter(|(_, d)| days.holds(*d)) {
+        form.set(&format!("{group}{index}"), "1");
+    }
+}
+
+/// A date within two centuries, as people write it for machines: `2026-06-11`.
+fn date_of(text: &str) -> Option<NaiveDate> {
+    text.parse::<NaiveDate>().ok().filter(|d| (2000..2200).contains(&d.year()))
+}
+
+/// A date of a field; an empty field is none, and no error.
+pub(crate) fn read_date(form: &mut Form, field: &str) -> Option<NaiveDate> {
+    let found = date_of(form.get(field));
+    if found.is_none() && !form.get(field).is_empty() {
+        form.fail(field, Words.t("field-date"));
+    }
+    found
+}
+
+/// Every so many days, up to `most`, from a next one: `[days, next]` are the fields.
+pub(crate) fn read_every(form: &mut Form, [days, next]: [&str; 2], most: u8) -> Option<DayMode> {
+    let count = form.get(days).parse::<u8>().ok().filter(|n| (1..=most).contains(n));
+    if count.is_none() {
+        form.fail(days, Words.t1("week-every-bad", most.to_string()));
+    }
+    let date = date_of(form.get(next));
+    if date.is_none() {
+        form.fail(next, Words.t("week-next-bad"));
+    }
+    Some(DayMode::Every { days: count?, next: date? })
+}
