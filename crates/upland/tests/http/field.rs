@@ -96,10 +96,9 @@ async fn a_sensor_takes_only_its_own_settings_and_goes_with_its_bypass() {
     let set = client.submit(&temporary, client.get(&temporary).form(&temporary), &bypass);
     assert_eq!(set.status, 303, "{}", set.brief());
     assert!(client.get(&address).body.contains("Bypassed since 11 June until 20 June by Oda: overseeding"));
-    let token = client.get(&address).field("token");
-    let version = version(&client, &controller);
-    let gone = [("token", token.as_str()), ("version", &version), ("sensor", "0")];
-    assert_eq!(client.post(&format!("{address}/remove"), &gone).status, 303);
+    let gone = format!("{address}/remove");
+    let form = client.get(&format!("{address}?sensor=0")).form(&gone);
+    assert_eq!(client.submit(&gone, form, &[]).status, 303);
     let page = client.get(&temporary);
     assert!(page.body.contains("Nothing is set for a while"), "{}", page.brief());
 }
@@ -236,4 +235,63 @@ async fn the_week_refuses_what_the_panel_cannot_hold() {
         (422, "04:37", "lots")
     );
     assert!(client.get(&format!("{controller}/week")).body.contains("04:30"), "nothing was stored");
+}
+
+impl Answer {
+    /// The page from the first place on where something is said.
+    fn after(&self, said: &str) -> Answer {
+        let at = self.body.find(said).unwrap_or_else(|| panic!("nothing says {said} in {}", self.brief()));
+        Answer { status: self.status, headers: self.headers.clone(), body: self.body[at..].to_owned() }
+    }
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn what_is_put_back_is_what_was_pressed_whatever_somebody_else_put_back_meanwhile() {
+    let (server, oda, controller) = library().await;
+    server.add_user("Averstane Grounds", "Tam", "tam@example.com");
+    let tam = Client::signed_in(&server, "tam@example.com");
+    let address = format!("{controller}/temporary");
+    for (letter, reason) in [("A", "first"), ("B", "second"), ("C", "third")] {
+        let form = oda.get(&address).form(&address);
+        let set = oda.submit(&address, form, &[("program", letter), ("percent", "50"), ("reason", reason)]);
+        assert_eq!(set.status, 303, "{}", set.brief());
+    }
+    let back = format!("{address}/put-back");
+    let second = oda.get(&address).after("second (Oda)").form(&back);
+    let first = tam.get(&address).after("first (Oda)").form(&back);
+    assert_eq!(tam.submit(&back, first, &[]).status, 303);
+    let conflict = oda.submit(&back, second, &[]);
+    assert_eq!(conflict.status, 409, "{}", conflict.brief());
+    assert_eq!(oda.submit(&back, conflict.form(&back), &[]).status, 303);
+    let left = oda.get(&address);
+    assert!(left.body.contains("third (Oda)") && !left.body.contains("second (Oda)"), "{}", left.brief());
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_sensor_that_is_taken_away_or_changed_is_the_one_that_was_open() {
+    let (server, oda, controller) = library().await;
+    server.add_user("Averstane Grounds", "Tam", "tam@example.com");
+    let tam = Client::signed_in(&server, "tam@example.com");
+    let address = format!("{controller}/sensors");
+    let gone = format!("{address}/remove");
+    for place in ["East wall", "West wall"] {
+        let form = oda.get(&format!("{address}?kind=rain")).form(&address);
+        let kept = oda.submit(&address, form, &[("place", place)]);
+        assert_eq!(kept.status, 303, "{}", kept.brief());
+    }
+    let (east, west) = (oda.get(&format!("{address}?sensor=2")), oda.get(&format!("{address}?sensor=3")));
+    // The first sensor goes meanwhile, and every other one moves up by one.
+    let first = tam.get(&format!("{address}?sensor=0")).form(&gone);
+    assert_eq!(tam.submit(&gone, first, &[]).status, 303);
+    let conflict = oda.submit(&gone, east.form(&gone), &[]);
+    assert_eq!(conflict.status, 409, "{}", conflict.brief());
+    assert_eq!(oda.submit(&gone, conflict.form(&gone), &[]).status, 303);
+    let left = oda.get(&address);
+    assert!(left.body.contains("West wall") && !left.body.contains("East wall"), "{}", left.brief());
+    let conflict = oda.submit(&address, west.form(&address), &[("place", "North wall")]);
+    assert_eq!(conflict.status, 409, "{}", conflict.brief());
+    assert_eq!(oda.submit(&address, conflict.form(&address), &[]).status, 303);
+    let left = oda.get(&address);
+    assert!(left.body.contains("North wall") && !left.body.contains("West wall"), "{}", left.brief());
+    assert!(left.body.contains("Cabinet, north wall"), "the freeze sensor stays: {}", left.brief());
 }

@@ -37,7 +37,8 @@ pub(crate) struct TemporaryTemplate {
 /// Something temporary in words.
 #[derive(Debug, Clone)]
 pub(crate) struct TemporaryLine {
-    pub(crate) index: usize,
+    /// What names it in a form.
+    pub(crate) key: String,
     pub(crate) mark: &'static str,
     pub(crate) what: String,
     pub(crate) span: String,
@@ -89,13 +90,26 @@ pub(crate) fn back_words(kind: &TemporaryKind) -> String {
     })
 }
 
+/// The key of something temporary in a form. Its place in the list would name another one as soon as somebody
+/// else puts something back.
+pub(crate) fn temporary_key(t: &Temporary) -> String {
+    let kind = match t.kind {
+        TemporaryKind::Percent { letter, percent } => {
+            format!("percent.{}.{}", letter.map_or('-', ProgramLetter::get), percent.get())
+        }
+        TemporaryKind::RainDelay => "rain_delay".to_owned(),
+        TemporaryKind::Bypass { sensor } => format!("bypass.{sensor}"),
+        TemporaryKind::Off => "off".to_owned(),
+    };
+    format!("{kind}.{}.{}.{}", t.since, t.until, t.reason)
+}
+
 pub(crate) fn lines(controller: &Controller, today: NaiveDate) -> Vec<TemporaryLine> {
     let w = Words;
     controller
         .temporaries
         .iter()
-        .enumerate()
-        .map(|(index, t)| {
+        .map(|t| {
             let (mark, key) = if t.is_over(today) {
                 ("flag", "temp-over")
             } else if t.since > today {
@@ -104,7 +118,7 @@ pub(crate) fn lines(controller: &Controller, today: NaiveDate) -> Vec<TemporaryL
                 ("part", "temp-span")
             };
             TemporaryLine {
-                index,
+                key: temporary_key(t),
                 mark,
                 what: kind_words(&t.kind, controller),
                 span: w.t2(key, date_short(t.since), date_short(t.until)),

@@ -2,22 +2,24 @@ use actix_web::web;
 use uuid::Uuid;
 
 use crate::app::App;
-use crate::error::{Page, PageError};
+use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::go;
 use crate::handlers::saving::save_controller;
 use crate::pages::desk::Desk;
+use crate::pages::temporary::temporary_key;
 
 /// Ends something temporary: it was put back on the panel.
 pub(crate) async fn put_back(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(form): Posted) -> Page {
     let desk = Desk::load(&user.account, *id).await?;
-    let index = form.get("index").parse::<usize>().map_err(|_| PageError::NotFound)?;
-    let mut changed = desk.controller().clone();
-    if index >= changed.temporaries.len() {
-        return Err(PageError::NotFound);
-    }
-    changed.temporaries.remove(index);
     let back = format!("/controllers/{id}/temporary");
+    let mut changed = desk.controller().clone();
+    let Some(index) = changed.temporaries.iter().position(|t| temporary_key(t) == form.get("what")) else {
+        // It was put back already: by another press, or by somebody else.
+        return go(&back);
+    };
+    changed.temporaries.remove(index);
     let address = format!("/controllers/{id}/temporary/put-back");
     save_controller(&app, &user, &desk, form, changed, "why-put-back", [&address, &back]).await
 }

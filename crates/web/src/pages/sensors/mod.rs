@@ -58,8 +58,8 @@ pub(crate) struct SensorLine {
 #[derive(Debug, Clone)]
 pub(crate) struct SensorForm {
     pub(crate) form: Form,
-    /// Its place in the list; none for a new one.
-    pub(crate) index: Option<usize>,
+    /// What names it in the form; none for a new one.
+    pub(crate) was: Option<String>,
     pub(crate) kind: &'static str,
     pub(crate) title: String,
     pub(crate) unit: &'static str,
@@ -281,7 +281,7 @@ impl SensorForm {
             default_contact: contact(c.capability.contact),
             cautions: cautions(kind),
             siting: siting(kind),
-            index,
+            was: index.map(|_| sensor_key(sensor)),
             form,
         }
     }
@@ -331,12 +331,27 @@ pub(crate) fn kind_links(href: &str, open: Option<&str>) -> Vec<(String, String,
         .to_vec()
 }
 
-/// The desk's sensor of an address: one of the list, or a new one of a kind.
+/// The key of a sensor in a form: its kind and where it hangs. Its place in the list would name another one as
+/// soon as somebody else takes one away.
+fn sensor_key(sensor: &Sensor) -> String {
+    format!("{}.{}", kind_word(&sensor.kind), sensor.place)
+}
+
+/// The place in the list of the sensor that a form was made for; none for one that is not there any more.
+pub(crate) fn index_of(c: &Controller, key: &str) -> Option<usize> {
+    c.sensors.iter().position(|s| sensor_key(s) == key)
+}
+
+/// The sensor of a form or an address, and its place in the list; or a new one of a kind.
 pub(crate) fn sensor_of(desk: &Desk, query: &Form) -> (Option<usize>, Sensor) {
-    let list = &desk.controller().sensors;
-    let asked = query.get("sensor").parse::<usize>().ok().filter(|i| *i < list.len());
-    let index = asked.or((query.get("kind").is_empty() && !list.is_empty()).then_some(0));
-    match index.and_then(|i| list.get(i)) {
+    let c = desk.controller();
+    let index = if query.has("was") {
+        index_of(c, query.get("was"))
+    } else {
+        let asked = query.get("sensor").parse::<usize>().ok().filter(|i| *i < c.sensors.len());
+        asked.or((query.get("kind").is_empty() && !c.sensors.is_empty()).then_some(0))
+    };
+    match index.and_then(|i| c.sensors.get(i)) {
         Some(sensor) => (index, sensor.clone()),
         None => (None, proposed(query.get("kind"), desk)),
     }
