@@ -13,6 +13,7 @@ pub mod budget;
 pub mod climate;
 pub mod controller;
 pub mod dial_in;
+pub mod field;
 pub mod found;
 pub mod landscape;
 pub mod place;

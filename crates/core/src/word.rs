@@ -2,7 +2,7 @@
 
 use thiserror::Error;
 
-use crate::controller::{Contact, MonthDial, PercentScope, PercentStorage, Preset};
+use crate::controller::{Contact, MonthDial, PercentScope, PercentStorage, Preset, ProgramLetter};
 use crate::landscape::{Plant, Slope, Soil, SprinklerType, Sun};
 use crate::quantity::{Coefficient, OutOfRange, Percent};
 use crate::sensor::Vent;
@@ -55,6 +55,7 @@ macro_rules! words {
     };
 }
 
+words!(ProgramLetter, "program", ProgramLetter::ALL[0] => "A", ProgramLetter::ALL[1] => "B", ProgramLetter::ALL[2] => "C", ProgramLetter::ALL[3] => "D");
 words!(PercentStorage, "storage", Self::ByMonth => "by_month", Self::Single => "single");
 words!(PercentScope, "scope", Self::AllPrograms => "all_programs", Self::EachProgram => "each_program");
 words!(Preset, "preset", Self::Plain => "plain", Self::Monthly => "monthly", Self::Fine => "fine");
@@ -73,6 +74,12 @@ const PLANTS: [(Plant, &str); 6] = [
     (Plant::Trees, "trees"),
     (Plant::Natives, "natives"),
 ];
+
+/// Every word of a plant, `coefficient` last.
+#[must_use]
+pub fn plant_words() -> Vec<&'static str> {
+    PLANTS.iter().map(|(_, word)| *word).chain(["coefficient"]).collect()
+}
 
 /// The word of a plant; `coefficient` for one that is a number.
 #[must_use]

@@ -5,7 +5,10 @@ mod check;
 mod days;
 mod errors;
 mod letter;
+mod capability_fields;
 mod model;
+mod program_fields;
+mod station_fields;
 mod temporary;
 
 pub use capability::{Capability, CapabilityError, Contact, DayModes, PercentScope, PercentStorage, Preset};

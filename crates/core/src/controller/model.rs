@@ -67,6 +67,12 @@ impl Program {
             schedule: Schedule::default(),
         }
     }
+
+    /// Whether the technician chose a percent for any month.
+    #[must_use]
+    pub fn has_percent_by_hand(&self) -> bool {
+        self.months.iter().any(|m| matches!(m.dial, MonthDial::Set(_)))
+    }
 }
 
 /// One station: a valve and what it waters.

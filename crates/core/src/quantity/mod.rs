@@ -3,5 +3,5 @@
 mod ranges;
 mod types;
 
-pub use ranges::{OutOfRange, Range, range};
+pub use ranges::{OutOfRange, Range, limit, range};
 pub use types::{Coefficient, DepthMm, MonthOfYear, Percent, RateMmPerHour, RunTime};

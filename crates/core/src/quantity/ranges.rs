@@ -92,6 +92,14 @@ pub mod range {
     pub const RUN_STEP_SECONDS: Range = r("run-step", "s", 1.0, 600.0);
     /// Longest run a controller can be set to.
     pub const RUN_MAX_MINUTES: Range = r("run-max", "min", 1.0, 1440.0);
+    /// Run time of a station in seconds, as files keep it.
+    pub const RUN_SECONDS: Range = r("run-seconds", "s", 0.0, 86_400.0);
+    /// One cycle of a divided run, in seconds.
+    pub const CYCLE_SECONDS: Range = r("cycle-seconds", "s", 1.0, 86_400.0);
+    /// Longest run a controller can be set to, in seconds.
+    pub const RUN_MAX_SECONDS: Range = r("run-max-seconds", "s", 60.0, 86_400.0);
+    /// Terminal number of a station.
+    pub const STATION_NUMBER: Range = r("station-number", "", 1.0, 48.0);
     /// Stations of one controller.
     pub const STATIONS: Range = r("stations", "", 1.0, 48.0);
     /// Days a week on which watering may run.
@@ -120,8 +128,36 @@ pub mod range {
     pub const RAIN_SENSOR_DELAY: Range = r("sensor-delay", "days", 0.0, 14.0);
     /// Reading of a soil-moisture sensor.
     pub const SOIL_READING: Range = r("soil-reading", "%", 0.0, 100.0);
+    /// Years of every date that is kept.
+    pub const YEAR: Range = r("year", "", 1900.0, 2200.0);
     /// Distance from the weather station to the place.
     pub const DISTANCE: Range = r("distance", "km", 0.0, 20_040.0);
+}
+
+/// The table of limits to what is counted: characters of texts, entries of lists.
+pub mod limit {
+    /// Characters of a name of anything.
+    pub const NAME: usize = 60;
+    /// Characters of a program's name, which has to fit a door card.
+    pub const PROGRAM_NAME: usize = 20;
+    /// Characters of a house number.
+    pub const HOUSE_NUMBER: usize = 12;
+    /// Characters of the reason of something temporary.
+    pub const REASON: usize = 200;
+    /// Characters of a note.
+    pub const NOTE: usize = 500;
+    /// Sensors of one controller.
+    pub const SENSORS: usize = 16;
+    /// Temporary settings of one controller, over ones included.
+    pub const TEMPORARIES: usize = 64;
+    /// Settings printed on one sensor.
+    pub const SENSOR_SETTINGS: usize = 12;
+    /// Readings of one calibration.
+    pub const READINGS: usize = 200;
+    /// Spans of hours without watering at one place.
+    pub const CLOSED_HOURS: usize = 4;
+    /// Cycles into which one run may be cut; more is a mistake in the cycle's length.
+    pub const CYCLES: u32 = 60;
 }
 
 #[cfg(test)]

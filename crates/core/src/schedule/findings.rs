@@ -7,7 +7,7 @@ use super::plan::{Level, Plan, PlanStation};
 use super::repair;
 use super::runs::{Expansion, expand};
 use super::situation::Situation;
-use crate::controller::{Controller, DayMode, Days, MonthDial, Program, ProgramLetter, StartTime};
+use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, StartTime};
 use crate::quantity::RunTime;
 use crate::sensor::SensorKind;
 
@@ -321,8 +321,7 @@ impl Look<'_> {
         for sensor in &self.controller.sensors {
             let SensorKind::Et { programs, .. } = &sensor.kind else { continue };
             for letter in programs {
-                let Some(program) = self.controller.program(*letter) else { continue };
-                if program.months.iter().any(|m| matches!(m.dial, MonthDial::Set(_))) {
+                if self.controller.program(*letter).is_some_and(Program::has_percent_by_hand) {
                     out.push(finding(Code::FightsSensor, Severity::Fault, Some(*letter), What::Plain));
                 }
             }

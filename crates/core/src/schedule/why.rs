@@ -7,7 +7,6 @@ use super::runs::{Run, expand};
 use crate::budget::Dial;
 use crate::controller::{Controller, DayMode, ProgramLetter, TemporaryKind};
 use crate::quantity::{MonthOfYear, RunTime};
-use crate::sensor::SensorKind;
 
 /// Something that kept a station dry.
 #[derive(Debug, Clone, PartialEq)]
@@ -200,7 +199,7 @@ fn sensor_obstacles(
     unknown: &mut Vec<Unknown>,
 ) {
     for (index, sensor) in controller.sensors.iter().enumerate() {
-        if !sensor.governs(station) || matches!(sensor.kind, SensorKind::Et { .. }) {
+        if !sensor.governs(station) || !sensor.has_contact() {
             continue;
         }
         let bypassed = controller.temporaries.iter().any(|t| {

@@ -199,6 +199,12 @@ impl Sensor {
         }
     }
 
+    /// Whether it holds watering by a contact. An ET sensor does not: it sets percents.
+    #[must_use]
+    pub const fn has_contact(&self) -> bool {
+        !matches!(self.kind, SensorKind::Et { .. })
+    }
+
     /// Whether a station obeys it.
     #[must_use]
     pub fn governs(&self, station: u8) -> bool {

@@ -6,7 +6,6 @@ use upland_core::controller::{Controller, DayMode, Days, PercentStorage};
 use upland_core::landscape::Plant;
 use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Level, Plan, Situation, week_work};
-use upland_core::sensor::SensorKind;
 
 use super::desk::Desk;
 use super::field::FieldState;
@@ -152,11 +151,7 @@ pub(crate) fn card_sensors(controller: &Controller, units: Units) -> Vec<String>
         .map(|s| {
             let line = format!("{}: {}", sensor_name(s), set_to(s, units));
             let exempt: Vec<String> = s.exempt.iter().map(u8::to_string).collect();
-            if exempt.is_empty() || matches!(s.kind, SensorKind::Et { .. }) {
-                line
-            } else {
-                w.t2("card-exempt", line, exempt.join(", "))
-            }
+            if exempt.is_empty() || !s.has_contact() { line } else { w.t2("card-exempt", line, exempt.join(", ")) }
         })
         .collect()
 }

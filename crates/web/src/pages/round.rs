@@ -11,7 +11,7 @@ use super::field::FieldState;
 use super::found::percent_field;
 use super::shell::Shell;
 use super::spine::Spine;
-use super::stations::plant_key;
+use super::stations::{plant_key, station_name};
 use super::year::program_label;
 use crate::charts::{Strip, volume_text, volume_unit};
 use crate::form::Form;
@@ -193,10 +193,6 @@ pub(crate) fn grounds(c: &Controller) -> Vec<Ground> {
         .collect()
 }
 
-fn name(c: &Controller, n: u8) -> String {
-    c.station(n).map_or_else(|| n.to_string(), |s| s.name.clone())
-}
-
 fn judged(j: Judgement) -> String {
     Words.t(match j {
         Judgement::Dry => "judged-dry",
@@ -229,7 +225,7 @@ impl AdviceView {
                 true,
             ),
             Some(Change::Minutes { station, from, to }) => {
-                (name(c, station), minutes(from), minutes(to), w.t("round-unit-minutes"), false)
+                (station_name(c, station), minutes(from), minutes(to), w.t("round-unit-minutes"), false)
             }
             None => (String::new(), String::new(), String::new(), String::new(), false),
         };
@@ -277,7 +273,7 @@ fn because(c: &Controller, advice: &Advice, seen: &Seen) -> String {
     if advice.waiting.is_empty() {
         return first;
     }
-    let names = advice.waiting.iter().map(|n| name(c, *n)).collect::<Vec<_>>().join(", ");
+    let names = advice.waiting.iter().map(|n| station_name(c, *n)).collect::<Vec<_>>().join(", ");
     format!("{first} {}", w.t1("because-waits", names))
 }
 

@@ -4,7 +4,6 @@ use chrono::NaiveDate;
 use upland_core::budget::BudgetError;
 use upland_core::controller::TemporaryKind;
 use upland_core::schedule::{Severity, detect};
-use upland_core::sensor::{Sensor, SensorKind};
 use uuid::Uuid;
 
 use super::desk::{Desk, Missing};
@@ -112,8 +111,7 @@ impl Step {
 /// Of the sensors: one that cannot act, one that nobody saw work, none, or done.
 fn sensors_state(desk: &Desk) -> &'static str {
     let c = desk.controller();
-    let contact = |s: &Sensor| !matches!(s.kind, SensorKind::Et { .. });
-    let silent = c.sensors.iter().any(|s| contact(s) && !(s.jumper_removed && s.fits(c)));
+    let silent = c.sensors.iter().any(|s| s.has_contact() && !(s.jumper_removed && s.fits(c)));
     let bypassed = c.temporaries.iter().any(|t| matches!(t.kind, TemporaryKind::Bypass { .. }));
     if c.sensors.is_empty() {
         "todo"

@@ -8,6 +8,7 @@ use super::Choice;
 use super::sensors::sensor_name;
 use super::shell::Shell;
 use super::spine::Spine;
+use super::stations::station_name;
 use crate::charts::Strip;
 use crate::form::Form;
 use crate::show::{date_long, date_short, month_long, number, percent, weekday};
@@ -38,7 +39,7 @@ pub(crate) struct WhyView {
 impl WhyView {
     pub(crate) fn of(why: &Why, controller: &Controller, station: u8, date: NaiveDate) -> Self {
         let w = Words;
-        let name = controller.station(station).map_or_else(|| station.to_string(), |s| s.name.clone());
+        let name = station_name(controller, station);
         Self {
             title: w.with("dry-head", &[("station", &name), ("day", &weekday(date)), ("date", &date_long(date))]),
             lead: match (why.obstacles.is_empty(), why.due.is_empty()) {

@@ -15,6 +15,7 @@ use super::desk::Desk;
 use super::field::document;
 use super::shell::Shell;
 use super::spine::Spine;
+use super::stations::station_name;
 use crate::charts::{Ledger, LedgerValue, Strip, volume_text, volume_unit};
 use crate::form::Form;
 use crate::handlers::frame::Frame;
@@ -207,7 +208,7 @@ impl PanelLive {
         let lines = water
             .iter()
             .map(|s| WaterLine {
-                name: known.station(s.number).map_or_else(|| s.number.to_string(), |k| k.name.clone()),
+                name: station_name(known, s.number),
                 found: Measure::Depth.figure(s.found_mm, units),
                 need: s.need_mm.map_or_else(|| "·".to_owned(), |mm| Measure::Depth.figure(mm, units)),
             })

@@ -5,6 +5,7 @@ use upland_core::found::PanelFinding;
 
 use crate::charts::{volume_text, volume_unit};
 use crate::pages::findings::{FindingWords, mode_words};
+use crate::pages::stations::station_name;
 use crate::show::{Units, clock, date_long, date_short, day_long, month_long, number, percent};
 use crate::words::Words;
 
@@ -85,10 +86,7 @@ fn words(finding: &PanelFinding, known: &Controller, units: Units) -> (String, S
                 None => w.t1("af-percent-more", number(called, 0)),
             },
         ),
-        PanelFinding::InTwoPrograms { station } => {
-            let name = known.station(station).map_or_else(|| station.to_string(), |s| s.name.clone());
-            (w.t1("af-two", name), w.t("af-two-more"))
-        }
+        PanelFinding::InTwoPrograms { station } => (w.t1("af-two", station_name(known, station)), w.t("af-two-more")),
         PanelFinding::Overrun { letter, ends } => {
             (w.t2("af-overrun", l(letter), clock(ends)), w.t1("af-overrun-more", date_short(ends.date())))
         }

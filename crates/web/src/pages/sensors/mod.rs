@@ -143,11 +143,10 @@ pub(crate) fn notes(c: &Controller, index: usize, today: NaiveDate) -> Vec<(Stri
     let w = Words;
     let Some(sensor) = c.sensors.get(index) else { return Vec::new() };
     let mut out = Vec::new();
-    let contact = !matches!(sensor.kind, SensorKind::Et { .. });
-    if contact && !sensor.jumper_removed {
+    if sensor.has_contact() && !sensor.jumper_removed {
         out.push((w.t("sensor-jumper-in"), About::Wiring));
     }
-    if contact && !sensor.fits(c) {
+    if sensor.has_contact() && !sensor.fits(c) {
         out.push((w.t("sensor-contact-wrong"), About::Wiring));
     }
     for t in &c.temporaries {

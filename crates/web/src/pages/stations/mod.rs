@@ -19,7 +19,7 @@ use crate::show::{Measure, Units, number};
 use crate::words::Words;
 
 pub(crate) use form::{filled, read};
-pub(crate) use names::{plant_key, slope_key, soil_key, sprinkler_key, sun_key};
+pub(crate) use names::{plant_key, slope_key, soil_key, sprinkler_key, station_name, sun_key};
 
 #[derive(askama::Template)]
 #[template(path = "stations.html")]

@@ -1,6 +1,12 @@
-//! Keys of the words for plants, sprinklers, soils and sun.
+//! Names of stations, and keys of the words for plants, sprinklers, soils and sun.
 
+use upland_core::controller::Controller;
 use upland_core::landscape::{Plant, Slope, Soil, SprinklerType, Sun};
+
+/// The name of a station; its number where it is not known.
+pub(crate) fn station_name(controller: &Controller, number: u8) -> String {
+    controller.station(number).map_or_else(|| number.to_string(), |s| s.name.clone())
+}
 
 pub(crate) const fn plant_key(plant: Plant) -> &'static str {
     match plant {

@@ -1,7 +1,7 @@
 //! An ET sensor: the percents it would set.
 
 use upland_core::climate::normals::Normals;
-use upland_core::controller::{MonthDial, ProgramLetter};
+use upland_core::controller::{Program, ProgramLetter};
 use upland_core::quantity::MonthOfYear;
 use upland_core::sensor::{EtClass, class_for, et_percent, expected_by_month};
 
@@ -60,10 +60,7 @@ impl EtView {
             },
             fights: programs
                 .iter()
-                .filter(|l| {
-                    let months = c.program(**l).map(|p| &p.months);
-                    months.is_some_and(|m| m.iter().any(|m| matches!(m.dial, MonthDial::Set(_))))
-                })
+                .filter(|l| c.program(**l).is_some_and(Program::has_percent_by_hand))
                 .map(|l| w.t1("sensor-et-fights", l.get().to_string()))
                 .collect(),
         }
