@@ -44,7 +44,7 @@ fn lawns(count: u8) -> Controller {
     };
     let mut controller = Controller::new("Cabinet".into(), Preset::Fine.capability());
     controller.stations = (1..=count).map(lawn).collect();
-    controller.settle_programs();
+    controller.normalise_programs();
     controller
 }
 

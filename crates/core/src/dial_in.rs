@@ -69,6 +69,32 @@ pub struct Slot {
     pub value: Value,
 }
 
+impl Slot {
+    /// Names the slot in a record: the same slot of the same panel always has the same key.
+    #[must_use]
+    pub fn key(&self) -> String {
+        let month = self.month.map_or_else(String::new, |m| format!(".{}", m.number()));
+        match (self.section, self.value) {
+            (Section::Clock, Value::Date) => "clock.date".into(),
+            (Section::Clock, _) => "clock.time".into(),
+            (Section::Minutes, _) => format!("minutes.{}", self.index),
+            (Section::Soak, Value::Cycle(_)) => format!("cycle.{}", self.index),
+            (Section::Soak, _) => format!("soak.{}", self.index),
+            (Section::Program(l), Value::Days(..)) => format!("{}.days", l.get()),
+            (Section::Program(l), Value::Start(_) | Value::StartOff) => format!("{}.start.{}", l.get(), self.index),
+            (Section::Program(l), _) => format!("{}.percent{month}", l.get()),
+            (Section::Percent, _) => format!("percent{month}"),
+            (Section::Sensor, _) => "sensor".into(),
+        }
+    }
+
+    /// Whether it is set anew on every visit, as date and time are.
+    #[must_use]
+    pub const fn is_clock(&self) -> bool {
+        matches!(self.section, Section::Clock)
+    }
+}
+
 /// The slots of a controller in the order of its panel.
 ///
 /// `month` is that of the day of dialling, whose percent a panel with a single percent is set to.

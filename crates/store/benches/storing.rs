@@ -56,13 +56,7 @@ fn storing(c: &mut Criterion) {
                 let position = Position::new(47.5, 8.0, 400.0).unwrap();
                 let record =
                     SeriesRecord { name: "Bench".into(), position, wind_height_m: 2.0, revision_id: revision.id };
-                let write = Write {
-                    id: Uuid::new_v4(),
-                    made_on: 0,
-                    record: Record::Series(Some(record), Some(Box::new(revision))),
-                    before: None,
-                    after: None,
-                };
+                let write = Write::new(Uuid::new_v4(), Record::Series(Some(record), Some(Box::new(revision))));
                 let action = Action {
                     id: Uuid::new_v4(),
                     user_id: user,

@@ -6,6 +6,7 @@
 //! changes in one transaction, made on a version and refused when that is no longer the newest.
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used, clippy::panic))]
 
+mod documents;
 mod error;
 mod model;
 mod pool;
@@ -17,8 +18,8 @@ pub mod testing;
 
 pub use error::StoreError;
 pub use model::{
-    Action, ChangeEntry, ControllerRecord, FieldKind, FieldRecord, Kind, NewRevision, NormalsVariant, PlaceRecord,
-    Record, RevisionSummary, SeriesRecord, StripDay, UserRecord, Versioned, WeatherDay, Write,
+    Action, ChangeEntry, ControllerRecord, FieldRecord, Kind, NewRevision, NormalsVariant, PlaceRecord, Record,
+    RevisionSummary, SeriesRecord, StripDay, UserRecord, Versioned, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
 

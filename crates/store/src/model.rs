@@ -6,6 +6,7 @@ use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::normals::Normals;
 use upland_core::controller::Controller;
 use upland_core::place::{Position, Rules};
+use upland_formats::site::FieldDoc;
 use uuid::Uuid;
 
 /// A kind of thing that is saved, versioned and undone as a whole.
@@ -80,27 +81,12 @@ pub struct PlaceRecord {
     pub rules: Rules,
 }
 
-/// What kind of thing was written down in the field.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum FieldKind {
-    /// A panel as it was found.
-    Found,
-    /// A round.
-    Round,
-    /// A dialling in.
-    Dialled,
-}
-
-impl FieldKind {
-    const WORDS: [(Self, &'static str); 3] =
-        [(Self::Found, "found"), (Self::Round, "round"), (Self::Dialled, "dialled")];
-
-    pub(crate) fn word(self) -> &'static str {
-        Self::WORDS.iter().find(|(k, _)| *k == self).map_or("", |(_, w)| w)
-    }
-
-    pub(crate) fn of_word(word: &str) -> Option<Self> {
-        Self::WORDS.iter().find(|(_, w)| *w == word).map(|(k, _)| *k)
+/// The word of what kind of record it is.
+pub(crate) const fn field_kind(document: &FieldDoc) -> &'static str {
+    match document {
+        FieldDoc::Found(_) => "found",
+        FieldDoc::Round(_) => "round",
+        FieldDoc::Dialled(_) => "dialled",
     }
 }
 
@@ -111,14 +97,12 @@ pub struct FieldRecord {
     pub id: Uuid,
     /// The controller.
     pub controller_id: Uuid,
-    /// What kind.
-    pub kind: FieldKind,
     /// When.
     pub at: DateTime<Utc>,
     /// Who, by name.
     pub user_name: String,
-    /// What, as a document.
-    pub document: Value,
+    /// What.
+    pub document: FieldDoc,
 }
 
 /// A controller and the place where it hangs.
@@ -246,12 +230,16 @@ pub struct Write {
     pub id: Uuid,
     /// The version that the change was made on; 0 for a new thing.
     pub made_on: i32,
-    /// The thing as it is to stand.
+    /// The thing as it is to be.
     pub record: Record,
-    /// What stood before, as a document.
-    pub before: Option<Value>,
-    /// What stands after, as a document.
-    pub after: Option<Value>,
+}
+
+impl Write {
+    /// A thing that is new.
+    #[must_use]
+    pub const fn new(id: Uuid, record: Record) -> Self {
+        Self { id, made_on: 0, record }
+    }
 }
 
 /// What one person did at once: saved as a whole or not at all.

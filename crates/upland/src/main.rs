@@ -3,6 +3,7 @@
 
 mod args;
 mod commands;
+mod demo;
 
 use std::process::ExitCode;
 

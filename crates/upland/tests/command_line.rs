@@ -230,7 +230,7 @@ fn check_finds_a_percent_outside_the_range() {
 fn a_file_that_is_no_site_is_bad_data_with_its_place() {
     let file = std::fs::read_to_string(example("glasshouse")).unwrap();
     for (spoiled, says) in [
-        (file.replacen("\"version\": 1", "\"version\": 3", 1), "version 3"),
+        (file.replacen("\"version\": 2", "\"version\": 3", 1), "version 3"),
         (file[..200].to_owned(), "line "),
         (file.replacen("\"latitude\"", "\"breadth\"", 1), "breadth"),
     ] {
@@ -247,6 +247,6 @@ fn a_file_that_is_no_site_is_bad_data_with_its_place() {
 fn the_schema_is_json_and_names_its_version() {
     let out = upland(&["schema"], "");
     let schema: serde_json::Value = serde_json::from_slice(&out.stdout).unwrap();
-    assert_eq!(schema["properties"]["version"]["const"], 1);
+    assert_eq!(schema["properties"]["version"]["const"], 2);
     assert_eq!(schema["additionalProperties"], false);
 }

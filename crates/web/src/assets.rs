@@ -31,6 +31,16 @@ pub(crate) fn path(name: &str) -> String {
     format!("/assets/{}/{name}", *HASH)
 }
 
+/// The style sheets of every page, in their order.
+pub(crate) fn stylesheets() -> [String; 2] {
+    [path("bulma.min.css"), path("almanac.css")]
+}
+
+/// The scripts of every page, in their order.
+pub(crate) fn scripts() -> [String; 2] {
+    [path("almanac.js"), path("alpine-csp.min.js")]
+}
+
 /// Serves an asset; another hash than the present one is still answered, but not kept.
 pub(crate) async fn serve(request: HttpRequest, names: web::Path<(String, String)>) -> HttpResponse {
     let (hash, name) = names.into_inner();

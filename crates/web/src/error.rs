@@ -7,7 +7,7 @@ use askama::Template;
 use thiserror::Error;
 use upland_store::StoreError;
 
-use crate::guard::headers::SECURE_HEADERS;
+use crate::headers::SECURE_HEADERS;
 use crate::words::Words;
 
 /// An answer of a handler.
@@ -78,7 +78,7 @@ pub(crate) fn error_page(status: StatusCode, [title, text]: Keys) -> HttpRespons
     let w = Words;
     let template = ErrorTemplate {
         w,
-        css: crate::pages::shell::stylesheets(),
+        css: crate::assets::stylesheets(),
         title: w.t(title),
         text: w.t(text),
         code: status.as_u16(),

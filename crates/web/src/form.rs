@@ -106,7 +106,7 @@ impl Form {
     /// A name of 1 to 60 characters.
     pub(crate) fn name(&mut self, field: &str) -> Option<String> {
         let typed = self.get(field).to_owned();
-        if upland_core::controller::name_is_sound(&typed) {
+        if upland_core::controller::name_is_valid(&typed) {
             Some(typed)
         } else {
             self.fail(field, Words.t("field-name"));

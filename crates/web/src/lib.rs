@@ -5,23 +5,26 @@
 //! from `locales/`, charts are drawn by the server.
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used, clippy::panic))]
 
-mod app;
 mod assets;
 mod charts;
 mod clock;
-pub mod demo;
+mod context;
 mod error;
 mod form;
 mod guard;
 mod handlers;
+mod headers;
 pub mod intake;
+mod loading;
 mod pages;
 mod routes;
+mod server;
 mod show;
+mod state;
 mod words;
 
-pub use app::{Settings, serve};
 pub use clock::Clock;
 pub use guard::password::{PasswordError, hash_password};
 pub use pages::findings::{FindingWords, words_of_findings};
 pub use pages::found::words_of_panel;
+pub use server::{Settings, serve};

@@ -25,7 +25,7 @@ pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<
                 .app_data(web::PathConfig::default().error_handler(|_, _| PageError::NotFound.into()))
                 .configure(signing)
                 .configure(pages)
-                .default_service(web::to(health::nowhere)),
+                .default_service(web::to(health::not_found)),
         );
 }
 
@@ -45,11 +45,13 @@ fn pages(config: &mut ServiceConfig) {
         .route("/reference/parts", get().to(reference::parts))
         .service(resource("/places").route(get().to(places::list::list)).route(post().to(places::create::create)))
         .route("/places/new", get().to(places::new::new))
-        .service(resource("/places/import").route(get().to(site::import::import)).route(post().to(site::send::send)))
+        .service(
+            resource("/places/import").route(get().to(site::choose::choose)).route(post().to(site::upload::upload)),
+        )
         .service(
             resource("/places/import/{file}")
                 .route(get().to(site::preview::preview))
-                .route(post().to(site::take_in::take_in)),
+                .route(post().to(site::import::import)),
         )
         .service(
             resource("/places/{place}").route(get().to(places::edit::edit)).route(post().to(places::update::update)),
@@ -80,13 +82,13 @@ fn weather_of_a_place(config: &mut ServiceConfig) {
                 .route(get().to(weather::normals::show))
                 .route(post().to(weather::normals::save)),
         )
-        .route("/places/{place}/weather/files", post().to(weather::send::send))
+        .route("/places/{place}/weather/files", post().to(weather::upload::upload))
         .service(
             resource("/places/{place}/weather/files/{file}")
                 .route(get().to(weather::file::show))
-                .route(post().to(weather::file::look_again)),
+                .route(post().to(weather::file::review)),
         )
-        .route("/places/{place}/weather/files/{file}/take-in", post().to(weather::take_in::take_in));
+        .route("/places/{place}/weather/files/{file}/import", post().to(weather::import::import));
 }
 
 fn a_controller(config: &mut ServiceConfig) {
@@ -111,13 +113,13 @@ fn a_controller(config: &mut ServiceConfig) {
                 .route(get().to(found::show::show))
                 .route(post().to(found::save::save)),
         )
-        .route("/controllers/{controller}/as-found/look", post().to(found::look::look))
+        .route("/controllers/{controller}/as-found/preview", post().to(found::preview::preview))
         .service(
             resource("/controllers/{controller}/sensors")
                 .route(get().to(sensors::show::show))
                 .route(post().to(sensors::save::save)),
         )
-        .route("/controllers/{controller}/sensors/look", post().to(sensors::look::look))
+        .route("/controllers/{controller}/sensors/preview", post().to(sensors::preview::preview))
         .route("/controllers/{controller}/sensors/remove", post().to(sensors::remove::remove))
         .service(
             resource("/controllers/{controller}/temporary")
@@ -135,7 +137,7 @@ fn a_controller(config: &mut ServiceConfig) {
                 .route(get().to(round::show::show))
                 .route(post().to(round::save::save)),
         )
-        .route("/controllers/{controller}/round/look", post().to(round::look::look))
+        .route("/controllers/{controller}/round/preview", post().to(round::preview::preview))
         .route("/controllers/{controller}/runs.ics", get().to(site::runs::runs))
         .route("/controllers/{controller}/why", get().to(why::show))
         .route("/controllers/{controller}/log", get().to(log::show))

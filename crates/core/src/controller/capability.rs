@@ -1,6 +1,7 @@
 use thiserror::Error;
 
-use crate::quantity::{OutOfRange, Percent, RunTime, range};
+use crate::field::{FieldFault, Fields};
+use crate::quantity::{Percent, RunTime};
 
 /// Where a controller keeps its percent.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -84,11 +85,11 @@ pub enum Contact {
 }
 
 /// Why a capability cannot be.
-#[derive(Debug, Clone, Copy, PartialEq, Error)]
+#[derive(Debug, Clone, PartialEq, Error)]
 pub enum CapabilityError {
-    /// A value outside its range.
+    /// A field holds what it may not.
     #[error(transparent)]
-    OutOfRange(#[from] OutOfRange),
+    Field(#[from] FieldFault),
     /// The lowest percent is not below the highest.
     #[error("the lowest percent {min} is not below the highest {max}")]
     PercentRangeEmpty {
@@ -116,17 +117,7 @@ impl Capability {
     /// # Errors
     /// [`CapabilityError`] for the first thing that cannot be.
     pub fn checked(self) -> Result<Self, CapabilityError> {
-        range::STATIONS.check(f64::from(self.stations))?;
-        range::PERCENT_STEP.check(f64::from(self.percent_step.get()))?;
-        range::RUN_STEP_SECONDS.check(f64::from(self.run_step.seconds()))?;
-        range::RUN_MAX_MINUTES.check(self.run_max.minutes())?;
-        range::WATERING_DAYS.check(f64::from(self.watering_days))?;
-        range::PROGRAMS.check(f64::from(self.programs))?;
-        range::STARTS.check(f64::from(self.starts))?;
-        range::START_STEP.check(f64::from(self.start_step))?;
-        range::EVERY_DAYS.check(f64::from(self.day_modes.every_max))?;
-        range::SENSOR_INPUTS.check(f64::from(self.sensor_inputs))?;
-        range::RAIN_DELAY.check(f64::from(self.rain_delay_max))?;
+        self.check_fields()?;
         let (min, max) = (self.percent_min.get(), self.percent_max.get());
         if min >= max {
             return Err(CapabilityError::PercentRangeEmpty { min, max });
@@ -303,7 +294,7 @@ mod tests {
         }
         let base = Preset::Plain.capability();
         assert!(
-            matches!(Capability { stations: 0, ..base }.checked(), Err(CapabilityError::OutOfRange(o)) if o.range.what == "stations")
+            matches!(Capability { stations: 0, ..base }.checked(), Err(CapabilityError::Field(f)) if f.field == "stations")
         );
         assert!(matches!(
             Capability { percent_max: Percent::literal(90), ..base }.checked(),

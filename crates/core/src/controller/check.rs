@@ -2,9 +2,10 @@
 
 use super::days::DayMode;
 use super::errors::{ControllerError, RunError, ScheduleError, TemporaryError};
-use super::model::{Controller, MonthDial, Program, Station, name_is_sound};
+use super::model::{Controller, MonthDial, Program, Station, name_is_valid};
 use super::temporary::{Temporary, TemporaryKind};
-use crate::quantity::{MonthOfYear, RunTime, range};
+use crate::field::{Fields, check_date, check_text};
+use crate::quantity::{MonthOfYear, RunTime, limit};
 
 impl Controller {
     /// Whether the controller can be as it stands.
@@ -12,7 +13,7 @@ impl Controller {
     /// # Errors
     /// [`ControllerError`] for the first thing that cannot be; nothing is changed.
     pub fn check(&self) -> Result<(), ControllerError> {
-        if !name_is_sound(&self.name) {
+        if !name_is_valid(&self.name) {
             return Err(ControllerError::Name);
         }
         self.capability.checked()?;
@@ -32,11 +33,25 @@ impl Controller {
         if self.station_delay > self.capability.station_delay_max {
             return Err(ControllerError::StationDelay(self.capability.station_delay_max.seconds()));
         }
-        for (number, sensor) in (1u8..).zip(&self.sensors) {
-            sensor.check(self).map_err(|error| ControllerError::Sensor { number, error })?;
+        if self.sensors.len() > limit::SENSORS {
+            return Err(ControllerError::TooManySensors(self.sensors.len()));
         }
-        for (number, temporary) in (1u8..).zip(&self.temporaries) {
-            self.check_temporary(temporary).map_err(|what| ControllerError::Temporary { number, what })?;
+        for (index, sensor) in self.sensors.iter().enumerate() {
+            let id = sensor.id;
+            if id == 0 || self.sensors[..index].iter().any(|s| s.id == id) {
+                return Err(ControllerError::SensorId(id));
+            }
+            sensor.check(self).map_err(|error| ControllerError::Sensor { id, error })?;
+        }
+        if self.temporaries.len() > limit::TEMPORARIES {
+            return Err(ControllerError::TooManyTemporaries(self.temporaries.len()));
+        }
+        for (index, temporary) in self.temporaries.iter().enumerate() {
+            let id = temporary.id;
+            if id == 0 || self.temporaries[..index].iter().any(|t| t.id == id) {
+                return Err(ControllerError::TemporaryId(id));
+            }
+            self.check_temporary(temporary).map_err(|what| ControllerError::Temporary { id, what })?;
         }
         Ok(())
     }
@@ -48,6 +63,9 @@ impl Controller {
             return Err(ControllerError::NoSuchLetter { letter, programs: c.programs });
         }
         let s = &program.schedule;
+        if let DayMode::Every { next, .. } = s.days {
+            check_date(next).map_err(|_| ControllerError::Schedule { letter, what: ScheduleError::Date })?;
+        }
         let sorted = s.starts.windows(2).all(|pair| pair[0] < pair[1]);
         let what = if s.starts.len() > usize::from(c.starts) {
             Some(ScheduleError::TooManyStarts { starts: s.starts.len(), allowed: c.starts })
@@ -93,9 +111,10 @@ impl Controller {
     }
 
     fn check_temporary(&self, temporary: &Temporary) -> Result<(), TemporaryError> {
-        let reason = temporary.reason.trim().chars().count();
-        if !(1..=200).contains(&reason) || temporary.reason.chars().any(char::is_control) {
-            return Err(TemporaryError::Reason);
+        check_text(&temporary.reason, 1, limit::REASON).map_err(|_| TemporaryError::Reason)?;
+        check_text(&temporary.by, 0, 2 * limit::NAME).map_err(|_| TemporaryError::By)?;
+        for date in [temporary.since, temporary.until] {
+            check_date(date).map_err(|_| TemporaryError::End)?;
         }
         let days = (temporary.until - temporary.since).num_days();
         if !(0..=366).contains(&days) {
@@ -111,9 +130,7 @@ impl Controller {
             TemporaryKind::RainDelay if days + 1 > i64::from(self.capability.rain_delay_max) => {
                 Err(TemporaryError::RainDelay(self.capability.rain_delay_max))
             }
-            TemporaryKind::Bypass { sensor } if usize::from(sensor) >= self.sensors.len() => {
-                Err(TemporaryError::Sensor)
-            }
+            TemporaryKind::Bypass { sensor } if self.sensor(sensor).is_none() => Err(TemporaryError::Sensor),
             _ => Ok(()),
         }
     }
@@ -123,9 +140,7 @@ impl Controller {
         if !(1..=self.capability.stations).contains(&number) {
             return Err(ControllerError::NoSuchTerminal { number, stations: self.capability.stations });
         }
-        if !name_is_sound(&station.name) {
-            return Err(ControllerError::StationName(number));
-        }
+        station.check_fields().map_err(|fault| ControllerError::Station { number, fault })?;
         for letter in std::iter::once(station.program).chain(station.also) {
             if self.program(letter).is_none() {
                 return Err(ControllerError::NoSuchProgram { number, letter });
@@ -134,19 +149,13 @@ impl Controller {
         if let Some(what) = self.check_run(station) {
             return Err(ControllerError::Run { number, what });
         }
-        let checks = [
-            station.area_m2.map(|a| range::AREA.check(a)),
-            station.sprinkler.uniformity.map(|u| range::UNIFORMITY.check(u)),
-        ];
-        match checks.into_iter().flatten().find_map(Result::err) {
-            Some(error) => Err(ControllerError::Station { number, error }),
-            None => Ok(()),
-        }
+        Ok(())
     }
 
     fn check_program(&self, program: &Program) -> Result<(), ControllerError> {
         let c = &self.capability;
         let letter = program.letter;
+        program.check_fields().map_err(|fault| ControllerError::Program { letter, fault })?;
         let waterings = program.months.iter().filter_map(|m| m.waterings).chain(program.waterings_per_week);
         if let Some(waterings) = waterings.into_iter().find(|w| !(1..=c.watering_days).contains(w)) {
             return Err(ControllerError::TooManyWaterings { letter, waterings, allowed: c.watering_days });

@@ -4,7 +4,8 @@ use thiserror::Error;
 
 use super::capability::CapabilityError;
 use super::letter::ProgramLetter;
-use crate::quantity::{MonthOfYear, OutOfRange, Percent};
+use crate::field::FieldFault;
+use crate::quantity::{MonthOfYear, Percent, limit};
 use crate::sensor::SensorError;
 
 /// Why a controller cannot be as it was entered.
@@ -27,17 +28,22 @@ pub enum ControllerError {
     /// Two stations share a terminal.
     #[error("station {0} is there twice")]
     StationTwice(u8),
-    /// A station's value is out of range.
-    #[error("station {number}: {error}")]
+    /// A field of a station holds what it may not.
+    #[error("station {number}: {fault}")]
     Station {
         /// The station's number.
         number: u8,
         /// What is wrong.
-        error: OutOfRange,
+        fault: FieldFault,
     },
-    /// A station's name is missing or too long.
-    #[error("station {0}: a name has 1 to 60 characters")]
-    StationName(u8),
+    /// A field of a program holds what it may not.
+    #[error("program {}: {fault}", letter.get())]
+    Program {
+        /// The program.
+        letter: ProgramLetter,
+        /// What is wrong.
+        fault: FieldFault,
+    },
     /// A program is there twice.
     #[error("program {} is there twice", .0.get())]
     ProgramTwice(ProgramLetter),
@@ -102,19 +108,31 @@ pub enum ControllerError {
     /// A pause between stations that this controller cannot be set to.
     #[error("a pause between stations of up to {0} s")]
     StationDelay(u32),
-    /// A sensor that cannot be.
-    #[error("sensor {number}: {error}")]
+    /// More sensors than a controller may have.
+    #[error("{0} sensors; up to {max} are allowed", max = limit::SENSORS)]
+    TooManySensors(usize),
+    /// A sensor without an id, or with another one's.
+    #[error("sensor {0}: each sensor needs an id of its own, from 1")]
+    SensorId(u16),
+    /// A sensor that is not valid.
+    #[error("sensor {id}: {error}")]
     Sensor {
-        /// Its place in the list, from 1.
-        number: u8,
+        /// Its id.
+        id: u16,
         /// What is wrong.
         error: SensorError,
     },
-    /// Something temporary that cannot be.
-    #[error("temporary setting {number}: {what}")]
+    /// More temporary settings than a controller may have.
+    #[error("{0} temporary settings; up to {max} are allowed", max = limit::TEMPORARIES)]
+    TooManyTemporaries(usize),
+    /// A temporary setting without an id, or with another one's.
+    #[error("temporary setting {0}: each needs an id of its own, from 1")]
+    TemporaryId(u16),
+    /// A temporary setting that is not valid.
+    #[error("temporary setting {id}: {what}")]
     Temporary {
-        /// Its place in the list, from 1.
-        number: u8,
+        /// Its id.
+        id: u16,
         /// What is wrong.
         what: TemporaryError,
     },
@@ -146,6 +164,9 @@ pub enum ScheduleError {
     /// Never-water days on a panel without them.
     #[error("the panel cannot close single weekdays")]
     NeverDays,
+    /// A next watering in a year that is not kept.
+    #[error("the next watering is between 1900 and 2200")]
+    Date,
     /// A watering divided over no start, or over more than the panel has.
     #[error("a watering is divided over 1 to {0} starts")]
     Split(u8),
@@ -177,6 +198,9 @@ pub enum TemporaryError {
     /// No reason, or too long a one.
     #[error("it needs a reason of 1 to 200 characters")]
     Reason,
+    /// Too long a name of who set it.
+    #[error("a name of up to 120 characters")]
+    By,
     /// It ends before it begins, or in more than a year.
     #[error("it ends on or after the day it begins, within a year")]
     End,

@@ -2,8 +2,9 @@ use super::capability::Capability;
 use super::days::Schedule;
 use super::letter::ProgramLetter;
 use super::temporary::{Temporary, TemporaryKind};
+use crate::field::check_text;
 use crate::landscape::{CycleSoak, Plant, Runoff, Slope, Soil, Sprinkler, SprinklerType, Sun, runoff};
-use crate::quantity::{MonthOfYear, Percent, RunTime};
+use crate::quantity::{MonthOfYear, Percent, RunTime, limit};
 use crate::sensor::{Sensor, SensorKind};
 
 /// The month in which base minutes run at 100 %.
@@ -167,14 +168,10 @@ pub struct Controller {
     pub temporaries: Vec<Temporary>,
 }
 
-/// Longest name of anything, in characters.
-pub(super) const NAME_MAX: usize = 60;
-
-/// Whether a name can be: 1 to 60 characters, none of them a control character.
+/// Whether a name of anything is valid: 1 to 60 characters, none of them a control character.
 #[must_use]
-pub fn name_is_sound(name: &str) -> bool {
-    let count = name.trim().chars().count();
-    (1..=NAME_MAX).contains(&count) && !name.chars().any(char::is_control)
+pub fn name_is_valid(name: &str) -> bool {
+    check_text(name, 1, limit::NAME).is_ok()
 }
 
 impl Controller {
@@ -217,7 +214,7 @@ impl Controller {
 
     /// Adds the programs that stations name and that are not there yet, drops unused ones that
     /// hold no decision, and puts programs and stations in order.
-    pub fn settle_programs(&mut self) {
+    pub fn normalise_programs(&mut self) {
         for letter in ProgramLetter::ALL {
             let used = self.stations.iter().any(|s| s.runs_in(letter));
             if used && self.program(letter).is_none() {
@@ -245,19 +242,34 @@ impl Controller {
         self.sensors.iter().any(|s| matches!(&s.kind, SensorKind::Et { programs, .. } if programs.contains(&letter)))
     }
 
-    /// Takes a sensor away, its bypass with it.
-    pub fn remove_sensor(&mut self, index: usize) {
-        if index >= self.sensors.len() {
-            return;
-        }
-        self.sensors.remove(index);
-        self.temporaries.retain_mut(|t| match &mut t.kind {
-            TemporaryKind::Bypass { sensor } if usize::from(*sensor) == index => false,
-            TemporaryKind::Bypass { sensor } => {
-                *sensor -= u8::from(usize::from(*sensor) > index);
-                true
-            }
-            _ => true,
-        });
+    /// The sensor of an id.
+    #[must_use]
+    pub fn sensor(&self, id: u16) -> Option<&Sensor> {
+        self.sensors.iter().find(|s| s.id == id)
     }
+
+    /// Adds a sensor under an id that no other sensor has, and gives that id.
+    pub fn add_sensor(&mut self, sensor: Sensor) -> u16 {
+        let id = next_id(self.sensors.iter().map(|s| s.id));
+        self.sensors.push(Sensor { id, ..sensor });
+        id
+    }
+
+    /// Removes a sensor, its bypass with it.
+    pub fn remove_sensor(&mut self, id: u16) {
+        self.sensors.retain(|s| s.id != id);
+        self.temporaries.retain(|t| t.kind != TemporaryKind::Bypass { sensor: id });
+    }
+
+    /// Adds a temporary setting under an id that no other has, and gives that id.
+    pub fn add_temporary(&mut self, temporary: Temporary) -> u16 {
+        let id = next_id(self.temporaries.iter().map(|t| t.id));
+        self.temporaries.push(Temporary { id, ..temporary });
+        id
+    }
+}
+
+/// One more than the highest id in use.
+fn next_id(used: impl Iterator<Item = u16>) -> u16 {
+    used.max().unwrap_or(0).saturating_add(1)
 }

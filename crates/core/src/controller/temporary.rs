@@ -19,8 +19,8 @@ pub enum TemporaryKind {
     RainDelay,
     /// A sensor that watering does not obey.
     Bypass {
-        /// Its place in the controller's list, from 0.
-        sensor: u8,
+        /// The sensor's [`id`](crate::sensor::Sensor::id).
+        sensor: u16,
     },
     /// The controller is off.
     Off,
@@ -29,6 +29,8 @@ pub enum TemporaryKind {
 /// Something temporary, from a day to a day.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Temporary {
+    /// Names it among the controller's temporary settings, from 1; 0 until it is added.
+    pub id: u16,
     /// What.
     pub kind: TemporaryKind,
     /// First day.

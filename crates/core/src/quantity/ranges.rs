@@ -156,8 +156,6 @@ pub mod limit {
     pub const READINGS: usize = 200;
     /// Spans of hours without watering at one place.
     pub const CLOSED_HOURS: usize = 4;
-    /// Cycles into which one run may be cut; more is a mistake in the cycle's length.
-    pub const CYCLES: u32 = 60;
 }
 
 #[cfg(test)]

@@ -18,15 +18,43 @@ pub enum Severity {
     Note,
 }
 
-/// What kind of thing a finding is.
+/// What kind of problem a finding is, without its figures: what findings are sorted and named by.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
+#[expect(missing_docs, reason = "each is described at its namesake in `Problem`")]
 pub enum Code {
-    /// More starts than a watering is divided over: the water is multiplied.
     SecondStart,
+    TwoWaysOfSoak,
+    InTwoPrograms,
+    NotScheduled,
+    GhostProgram,
+    NoMinutes,
+    RunsOff,
+    TooFewStarts,
+    DaysAndMinutes,
+    FightsSensor,
+    ForbiddenDay,
+    ForbiddenHour,
+    LateAtHighest,
+    Waits,
+    OddNeighbours,
+    NeighbouringDays,
+}
+
+/// What is wrong, with the figures that show it.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Problem {
+    /// More starts than a watering is divided over: the water is multiplied.
+    SecondStart {
+        /// The start too many.
+        start: StartTime,
+    },
     /// Cycles on the panel and divided starts at once.
     TwoWaysOfSoak,
     /// A station runs in two programs.
-    InTwoPrograms,
+    InTwoPrograms {
+        /// The second one.
+        second: ProgramLetter,
+    },
     /// Stations, and neither days nor starts.
     NotScheduled,
     /// Days and starts, and no station.
@@ -34,34 +62,60 @@ pub enum Code {
     /// A station whose minutes are 0.
     NoMinutes,
     /// Runs longer than the soil takes, without a soak.
-    RunsOff,
+    RunsOff {
+        /// The run or cycle.
+        run: RunTime,
+        /// Longest run before runoff, minutes.
+        longest: f64,
+        /// What the panel would be set to.
+        setting: Option<CycleSoak>,
+    },
     /// Fewer starts than a watering is divided over.
-    TooFewStarts,
+    TooFewStarts {
+        /// Starts there are.
+        there: usize,
+        /// Starts needed.
+        needed: u8,
+    },
     /// The minutes are for another number of waterings a week.
-    DaysAndMinutes,
+    DaysAndMinutes {
+        /// Waterings a week by the days.
+        scheduled: f64,
+        /// Waterings a week that the minutes are for.
+        meant: u8,
+    },
     /// A month's percent fights a sensor that sets it.
     FightsSensor,
-    /// Runs on a day that the rules close.
-    ForbiddenDay,
+    /// Runs on weekdays that the rules close.
+    ForbiddenWeekdays {
+        /// The closed ones of its days.
+        days: Days,
+    },
+    /// Runs on dates that the rules close, where days go by the date or a ban is in force.
+    ForbiddenDate {
+        /// The first of them.
+        date: NaiveDate,
+    },
     /// Runs in hours that the rules close.
-    ForbiddenHour,
+    ForbiddenHour {
+        /// First forbidden minute that it runs in.
+        from: NaiveDateTime,
+        /// When the program ends.
+        ends: NaiveDateTime,
+    },
     /// At the year's highest percent it runs into hours that the rules close.
-    LateAtHighest,
+    LateAtHighest {
+        /// First forbidden minute that it runs in.
+        from: NaiveDateTime,
+        /// When the program ends then.
+        ends: NaiveDateTime,
+        /// When it ends at this month's percent.
+        ends_now: Option<NaiveDateTime>,
+        /// The month of the highest percent.
+        month: Option<MonthOfYear>,
+    },
     /// A program waits for another.
-    Waits,
-    /// Odd days: the 31st and the 1st follow each other.
-    OddNeighbours,
-    /// Every other day made of weekdays has two days side by side.
-    NeighbouringDays,
-}
-
-/// What exactly was found.
-#[derive(Debug, Clone, PartialEq)]
-pub enum What {
-    /// A start too many.
-    Start(StartTime),
-    /// Program and minutes of waiting at most, and when the program should begin.
-    WaitsFor {
+    Waits {
         /// The program it waits for.
         other: ProgramLetter,
         /// Longest wait, minutes.
@@ -71,50 +125,40 @@ pub enum What {
         /// When it really begins, at the latest.
         begins: NaiveDateTime,
     },
-    /// Weekdays that are closed, of those the program runs on.
-    ClosedDays(Days),
-    /// Closed dates, the first of them, where days go by the date or a ban stands.
-    ClosedDate(NaiveDate),
-    /// The first forbidden minute that it runs in, and when it ends.
-    Hours {
-        /// First forbidden minute.
-        from: NaiveDateTime,
-        /// When the program ends.
-        ends: NaiveDateTime,
-        /// When it ends at this month's percent.
-        ends_now: Option<NaiveDateTime>,
-        /// The month of the highest percent.
-        month: Option<MonthOfYear>,
+    /// Odd days: the 31st and the 1st follow each other.
+    OddNeighbours,
+    /// Every other day made of weekdays has two days side by side.
+    NeighbouringDays {
+        /// The earlier of the two.
+        first: Weekday,
+        /// The later.
+        second: Weekday,
     },
-    /// Longest run that the soil takes, and the run, in minutes.
-    Runoff {
-        /// The run or cycle.
-        run: RunTime,
-        /// Longest run before runoff.
-        longest: f64,
-        /// What the panel would be set to.
-        setting: Option<CycleSoak>,
-    },
-    /// Waterings a week: those of the schedule and those that the minutes are for.
-    Waterings {
-        /// By days.
-        scheduled: f64,
-        /// By minutes.
-        meant: u8,
-    },
-    /// Starts: those there are and those that are needed.
-    Starts {
-        /// There are.
-        there: usize,
-        /// Needed.
-        needed: u8,
-    },
-    /// The second program of a station.
-    Second(ProgramLetter),
-    /// Two weekdays side by side.
-    SideBySide(Weekday, Weekday),
-    /// Nothing more to say.
-    Plain,
+}
+
+impl Problem {
+    /// What kind of problem it is.
+    #[must_use]
+    pub const fn code(&self) -> Code {
+        match self {
+            Self::SecondStart { .. } => Code::SecondStart,
+            Self::TwoWaysOfSoak => Code::TwoWaysOfSoak,
+            Self::InTwoPrograms { .. } => Code::InTwoPrograms,
+            Self::NotScheduled => Code::NotScheduled,
+            Self::GhostProgram => Code::GhostProgram,
+            Self::NoMinutes => Code::NoMinutes,
+            Self::RunsOff { .. } => Code::RunsOff,
+            Self::TooFewStarts { .. } => Code::TooFewStarts,
+            Self::DaysAndMinutes { .. } => Code::DaysAndMinutes,
+            Self::FightsSensor => Code::FightsSensor,
+            Self::ForbiddenWeekdays { .. } | Self::ForbiddenDate { .. } => Code::ForbiddenDay,
+            Self::ForbiddenHour { .. } => Code::ForbiddenHour,
+            Self::LateAtHighest { .. } => Code::LateAtHighest,
+            Self::Waits { .. } => Code::Waits,
+            Self::OddNeighbours => Code::OddNeighbours,
+            Self::NeighbouringDays { .. } => Code::NeighbouringDays,
+        }
+    }
 }
 
 /// What is at stake.
@@ -142,16 +186,14 @@ pub struct Mark {
 /// Something wrong with a schedule.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Finding {
-    /// What kind.
-    pub code: Code,
+    /// What is wrong.
+    pub problem: Problem,
     /// How bad.
     pub severity: Severity,
     /// The program.
     pub letter: Option<ProgramLetter>,
     /// The station.
     pub station: Option<u8>,
-    /// What exactly.
-    pub what: What,
     /// What is at stake.
     pub stake: Stake,
     /// Where it shows.
@@ -164,14 +206,20 @@ pub struct Finding {
 pub(super) type Key = (Code, Option<ProgramLetter>, Option<u8>);
 
 impl Finding {
+    /// What kind of problem it is.
+    #[must_use]
+    pub const fn code(&self) -> Code {
+        self.problem.code()
+    }
+
     pub(super) fn key(&self) -> Key {
-        (self.code, self.letter, self.station)
+        (self.code(), self.letter, self.station)
     }
 
     /// Whether it was there before, itself or as something worse: a program that ends late in the
     /// peak month alone is less than one that ends late now.
     pub(super) fn is_known(&self, before: &[Key]) -> bool {
         let worse = (Code::ForbiddenHour, self.letter, self.station);
-        before.contains(&self.key()) || (self.code == Code::LateAtHighest && before.contains(&worse))
+        before.contains(&self.key()) || (self.code() == Code::LateAtHighest && before.contains(&worse))
     }
 }

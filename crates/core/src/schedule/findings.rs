@@ -2,34 +2,16 @@
 
 use chrono::{Datelike, NaiveDate, TimeDelta, TimeZone, Weekday};
 
-use super::finding::{Code, Finding, Key, Mark, Severity, Stake, What};
+use super::finding::{Finding, Mark, Problem, Severity, Stake};
 use super::plan::{Level, Plan, PlanStation};
-use super::repair;
 use super::runs::{Expansion, expand};
 use super::situation::Situation;
 use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, StartTime};
 use crate::quantity::RunTime;
 use crate::sensor::SensorKind;
 
-/// What is wrong with a controller's schedule, worst first, each with its repair where there is
-/// one. A repair is offered only when it takes its own finding away and adds none.
-#[must_use]
-pub fn check<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controller) -> Vec<Finding> {
-    let mut findings = detect(situation, controller);
-    let keys: Vec<Key> = findings.iter().map(Finding::key).collect();
-    for finding in &mut findings {
-        let candidates = repair::candidates(situation, controller, finding);
-        finding.repair = candidates.into_iter().find(|candidate| {
-            candidate.applied(controller).is_some_and(|mended| {
-                let after = detect(situation, &mended);
-                !after.iter().any(|f| f.key() == finding.key()) && after.iter().all(|f| f.is_known(&keys))
-            })
-        });
-    }
-    findings
-}
-
-/// As [`check`], without looking for repairs: fast enough to follow a drag.
+/// What is wrong with a controller's schedule, worst first, without repairs: fast enough to follow
+/// a drag. [`check`](super::check) adds the repairs.
 #[must_use]
 pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controller) -> Vec<Finding> {
     let budget = situation.budget(controller);
@@ -53,7 +35,7 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
     }
     look.stations(&mut out);
     look.sensors(&mut out);
-    out.sort_by_key(|f| (f.severity, f.code, f.letter, f.station));
+    out.sort_by_key(|f| (f.severity, f.code(), f.letter, f.station));
     out
 }
 
@@ -67,8 +49,8 @@ struct Look<'a> {
     meant: Vec<(ProgramLetter, u8)>,
 }
 
-fn finding(code: Code, severity: Severity, letter: Option<ProgramLetter>, what: What) -> Finding {
-    Finding { code, severity, letter, station: None, what, stake: Stake::None, marks: Vec::new(), repair: None }
+fn finding(problem: Problem, severity: Severity, letter: Option<ProgramLetter>) -> Finding {
+    Finding { problem, severity, letter, station: None, stake: Stake::None, marks: Vec::new(), repair: None }
 }
 
 impl Look<'_> {
@@ -107,18 +89,18 @@ impl Look<'_> {
         let has_stations = self.plan.of_program(letter).next().is_some();
         if !has_stations {
             if !schedule.is_idle() {
-                out.push(finding(Code::GhostProgram, Severity::Note, Some(letter), What::Plain));
+                out.push(finding(Problem::GhostProgram, Severity::Note, Some(letter)));
             }
             return;
         }
         if schedule.is_idle() {
-            out.push(finding(Code::NotScheduled, Severity::Fault, Some(letter), What::Plain));
+            out.push(finding(Problem::NotScheduled, Severity::Fault, Some(letter)));
             return;
         }
         let split = schedule.split.max(1);
         if schedule.starts.len() < usize::from(split) {
-            let what = What::Starts { there: schedule.starts.len(), needed: split };
-            let mut f = finding(Code::TooFewStarts, Severity::Fault, Some(letter), what);
+            let problem = Problem::TooFewStarts { there: schedule.starts.len(), needed: split };
+            let mut f = finding(problem, Severity::Fault, Some(letter));
             f.stake = match self.water(letter, None) {
                 Stake::VolumeM3(v) => Stake::VolumeM3(short(v, schedule.starts.len(), split)),
                 Stake::DepthMm(d) => Stake::DepthMm(short(d, schedule.starts.len(), split)),
@@ -128,14 +110,14 @@ impl Look<'_> {
         }
         // The starts that were meant come first; what is left over doubles the water.
         for extra in schedule.starts.iter().skip(usize::from(split)) {
-            let mut f = finding(Code::SecondStart, Severity::Fault, Some(letter), What::Start(*extra));
+            let mut f = finding(Problem::SecondStart { start: *extra }, Severity::Fault, Some(letter));
             f.stake = self.water(letter, Some(*extra));
             f.marks = self.marks_of(letter, Some(*extra));
             out.push(f);
         }
         let cycles = self.plan.of_program(letter).any(|s| s.cycle.is_some());
         if cycles && split > 1 {
-            let mut f = finding(Code::TwoWaysOfSoak, Severity::Fault, Some(letter), What::Plain);
+            let mut f = finding(Problem::TwoWaysOfSoak, Severity::Fault, Some(letter));
             f.marks = self.marks_of(letter, schedule.starts.get(1).copied());
             out.push(f);
         }
@@ -149,8 +131,7 @@ impl Look<'_> {
         };
         // Odd, even and every N come to parts of a watering: within a third is the same.
         if let Some(meant) = meant.filter(|m| (f64::from(*m) - scheduled).abs() > 0.55) {
-            let what = What::Waterings { scheduled, meant };
-            let mut f = finding(Code::DaysAndMinutes, Severity::Fault, Some(letter), what);
+            let mut f = finding(Problem::DaysAndMinutes { scheduled, meant }, Severity::Fault, Some(letter));
             let share = 1.0 - f64::from(meant) / scheduled.max(0.1);
             f.stake = match self.water(letter, None) {
                 Stake::VolumeM3(v) => Stake::VolumeM3(v * share),
@@ -169,23 +150,25 @@ impl Look<'_> {
         closed.retain(|d| !situation.rules.allows_day(*d));
         if let Some(first) = closed.first() {
             let weekdays = Days::of(closed.iter().map(|d| d.weekday()));
-            let what = match schedule.days {
-                DayMode::Weekdays(_) if !situation.rules.days.holds(first.weekday()) => What::ClosedDays(weekdays),
-                _ => What::ClosedDate(*first),
+            let problem = match schedule.days {
+                DayMode::Weekdays(_) if !situation.rules.days.holds(first.weekday()) => {
+                    Problem::ForbiddenWeekdays { days: weekdays }
+                }
+                _ => Problem::ForbiddenDate { date: *first },
             };
-            let mut f = finding(Code::ForbiddenDay, Severity::Rule, Some(letter), what);
+            let mut f = finding(problem, Severity::Rule, Some(letter));
             f.stake = Stake::Rule;
             f.marks = self.marks_of(letter, None).into_iter().filter(|m| closed.contains(&m.date)).collect();
             out.push(f);
         }
         if schedule.days == DayMode::Odd && !schedule.is_idle() && self.plan.of_program(letter).next().is_some() {
-            out.push(finding(Code::OddNeighbours, Severity::Note, Some(letter), What::Plain));
+            out.push(finding(Problem::OddNeighbours, Severity::Note, Some(letter)));
         }
         if let DayMode::Weekdays(days) = schedule.days
             && !schedule.is_idle()
-            && let Some((a, b)) = side_by_side(days.and(schedule.never.complement()))
+            && let Some((first, second)) = side_by_side(days.and(schedule.never.complement()))
         {
-            out.push(finding(Code::NeighbouringDays, Severity::Note, Some(letter), What::SideBySide(a, b)));
+            out.push(finding(Problem::NeighbouringDays { first, second }, Severity::Note, Some(letter)));
         }
     }
 
@@ -199,23 +182,23 @@ impl Look<'_> {
                 Some((from, same.map(|o| o.local_stop).max().unwrap_or(r.local_stop), r.date, r.by))
             })
         };
-        let (code, found) = match (into(&self.now), into(&self.highest)) {
-            (Some(found), _) => (Code::ForbiddenHour, found),
-            (None, Some(found)) => (Code::LateAtHighest, found),
+        let (late, found) = match (into(&self.now), into(&self.highest)) {
+            (Some(found), _) => (false, found),
+            (None, Some(found)) => (true, found),
             (None, None) => return,
         };
         let (from, ends, date, by) = found;
-        let ends_now = self
-            .now
-            .runs
-            .iter()
-            .filter(|r| r.letter == letter && r.date == date && r.by == by)
-            .map(|r| r.local_stop)
-            .max();
-        let month = self.plan.highest(letter).map(|(m, _)| m).filter(|_| code == Code::LateAtHighest);
-        let mut f = finding(code, Severity::Rule, Some(letter), What::Hours { from, ends, ends_now, month });
+        let problem = if late {
+            let now = self.now.runs.iter().filter(|r| r.letter == letter && r.date == date && r.by == by);
+            let ends_now = now.map(|r| r.local_stop).max();
+            let month = self.plan.highest(letter).map(|(m, _)| m);
+            Problem::LateAtHighest { from, ends, ends_now, month }
+        } else {
+            Problem::ForbiddenHour { from, ends }
+        };
+        let mut f = finding(problem, Severity::Rule, Some(letter));
         f.stake = Stake::Rule;
-        let expansion = if code == Code::ForbiddenHour { &self.now } else { &self.highest };
+        let expansion = if late { &self.highest } else { &self.now };
         f.marks = expansion
             .runs
             .iter()
@@ -241,8 +224,8 @@ impl Look<'_> {
             .filter(|r| r.letter == letter && r.date == longest.date && r.by == longest.by)
             .find(|r| r.start == longest.began)
             .map_or(longest.began.naive_utc(), |r| r.local_start);
-        let what = What::WaitsFor { other, minutes: longest.waited().num_minutes(), planned: longest.by, begins };
-        let mut f = finding(Code::Waits, Severity::Note, Some(letter), what);
+        let problem = Problem::Waits { other, minutes: longest.waited().num_minutes(), planned: longest.by, begins };
+        let mut f = finding(problem, Severity::Note, Some(letter));
         let waited = |date: NaiveDate, by: StartTime| {
             self.now.starts.iter().any(|s| s.letter == letter && s.date == date && s.by == by && s.waited_for.is_some())
         };
@@ -264,7 +247,7 @@ impl Look<'_> {
             let number = Some(station.number);
             let letter = station.programs[0];
             if let Some(second) = station.programs[1] {
-                let mut f = finding(Code::InTwoPrograms, Severity::Fault, letter, What::Second(second));
+                let mut f = finding(Problem::InTwoPrograms { second }, Severity::Fault, letter);
                 f.stake = self.station_water(station, second);
                 out.push(Finding { station: number, ..f });
             }
@@ -272,7 +255,7 @@ impl Look<'_> {
                 .and_then(|l| self.controller.program(l))
                 .is_some_and(|p| !p.schedule.is_idle() && self.plan.highest(p.letter).is_some());
             if scheduled && station.panel == RunTime::ZERO {
-                let f = finding(Code::NoMinutes, Severity::Fault, letter, What::Plain);
+                let f = finding(Problem::NoMinutes, Severity::Fault, letter);
                 out.push(Finding { station: number, ..f });
             }
             out.extend(self.runs_off(station, scheduled));
@@ -305,8 +288,8 @@ impl Look<'_> {
             .and_then(|s| s.runoff().setting(&self.controller.capability))
             .filter(|_| self.controller.capability.cycle_soak);
         let over = (worst.length().minutes() - longest) / 60.0 * station.rate_mm_per_hour;
-        let what = What::Runoff { run: worst.length(), longest, setting };
-        let mut f = finding(Code::RunsOff, Severity::Fault, Some(worst.letter), what);
+        let problem = Problem::RunsOff { run: worst.length(), longest, setting };
+        let mut f = finding(problem, Severity::Fault, Some(worst.letter));
         f.station = Some(station.number);
         f.stake = Stake::DepthMm(over);
         let shows = self.now.runs.iter().filter(|r| r.station == station.number);
@@ -322,7 +305,7 @@ impl Look<'_> {
             let SensorKind::Et { programs, .. } = &sensor.kind else { continue };
             for letter in programs {
                 if self.controller.program(*letter).is_some_and(Program::has_percent_by_hand) {
-                    out.push(finding(Code::FightsSensor, Severity::Fault, Some(*letter), What::Plain));
+                    out.push(finding(Problem::FightsSensor, Severity::Fault, Some(*letter)));
                 }
             }
         }

@@ -4,23 +4,27 @@
 //! [`check`] what is wrong with them, each finding with its [`Repair`]; [`propose`] makes a first
 //! schedule, and [`why_dry`] answers why a station got no water on a day.
 
+mod check;
 mod days_fit;
 mod finding;
 mod findings;
+mod longest_start;
 mod plan;
 mod propose;
 mod repair;
+mod repairs;
 mod runs;
 mod situation;
 mod why;
 mod work;
 
+pub use check::{check, repair_all};
 pub use days_fit::even_days;
-pub use finding::{Code, Finding, Mark, Severity, Stake, What};
-pub use findings::{check, detect};
+pub use finding::{Code, Finding, Mark, Problem, Severity, Stake};
+pub use findings::detect;
 pub use plan::{Level, Plan, PlanStation};
 pub use propose::{Grouping, Proposal, Shortfall, propose};
-pub use repair::{Repair, repair_all};
+pub use repair::Repair;
 pub use runs::{Began, Expansion, Run, expand, resolve};
 pub use situation::Situation;
 pub use why::{Known, Obstacle, Unknown, Why, why_dry};

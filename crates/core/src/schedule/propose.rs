@@ -3,7 +3,7 @@
 use chrono::TimeZone;
 
 use super::days_fit::choose_days;
-use super::repair::longest_start;
+use super::longest_start::longest_start;
 use super::situation::Situation;
 use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, Schedule, StartTime, Station};
@@ -109,7 +109,7 @@ fn group(c: &mut Controller) {
         station.program = ProgramLetter::ALL[place];
         station.also = None;
     }
-    c.settle_programs();
+    c.normalise_programs();
 }
 
 fn set_cycles(c: &mut Controller) {

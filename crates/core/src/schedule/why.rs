@@ -63,8 +63,8 @@ pub enum Obstacle {
     },
     /// A sensor held watering, as the weather on record makes it.
     SensorHeld {
-        /// Its place in the list, from 0.
-        sensor: usize,
+        /// The sensor's id.
+        sensor: u16,
     },
     /// The panel's weekday was wrong when it was found, so it waters on other days.
     WrongClock,
@@ -82,9 +82,9 @@ pub enum Unknown {
     /// Whether the valve opened: solenoid, wire, water.
     Valve,
     /// What a sensor said, as there is no weather for the day.
-    Sensor(usize),
+    Sensor(u16),
     /// Whether a bypassed sensor was silenced the right way.
-    Bypass(usize),
+    Bypass(u16),
 }
 
 /// The answer.
@@ -101,8 +101,8 @@ pub struct Why {
 /// What is on record beside the controller.
 #[derive(Debug, Clone, Default)]
 pub struct Known {
-    /// For each sensor, whether the weather says that it held on that day.
-    pub held: Vec<Option<bool>>,
+    /// For each sensor by its id, whether the weather says that it held on that day.
+    pub held: Vec<(u16, Option<bool>)>,
     /// When the panel was last found off, if nothing was dialled since.
     pub found_off: Option<NaiveDate>,
     /// Whether the panel's weekday or clock was last found wrong and not set since.
@@ -198,25 +198,23 @@ fn sensor_obstacles(
     obstacles: &mut Vec<Obstacle>,
     unknown: &mut Vec<Unknown>,
 ) {
-    for (index, sensor) in controller.sensors.iter().enumerate() {
+    for sensor in &controller.sensors {
         if !sensor.governs(station) || !sensor.has_contact() {
             continue;
         }
-        let bypassed = controller.temporaries.iter().any(|t| {
-            date >= t.since && matches!(t.kind, TemporaryKind::Bypass { sensor } if usize::from(sensor) == index)
-        });
-        if bypassed {
-            unknown.push(Unknown::Bypass(index));
+        let bypass = TemporaryKind::Bypass { sensor: sensor.id };
+        if controller.temporaries.iter().any(|t| date >= t.since && t.kind == bypass) {
+            unknown.push(Unknown::Bypass(sensor.id));
             continue;
         }
         if !sensor.jumper_removed {
             // With the jumper in place it never acts, whatever it measures.
             continue;
         }
-        match known.held.get(index).copied().flatten() {
-            Some(true) => obstacles.push(Obstacle::SensorHeld { sensor: index }),
+        match known.held.iter().find(|(id, _)| *id == sensor.id).and_then(|(_, held)| *held) {
+            Some(true) => obstacles.push(Obstacle::SensorHeld { sensor: sensor.id }),
             Some(false) => {}
-            None => unknown.push(Unknown::Sensor(index)),
+            None => unknown.push(Unknown::Sensor(sensor.id)),
         }
     }
 }

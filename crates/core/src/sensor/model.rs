@@ -1,8 +1,9 @@
 use chrono::{NaiveDate, NaiveDateTime};
 use thiserror::Error;
 
-use crate::controller::{Contact, Controller, ProgramLetter, name_is_sound};
-use crate::quantity::{OutOfRange, range};
+use crate::controller::{Contact, Controller, ProgramLetter};
+use crate::field::{FieldError, check_date, check_text};
+use crate::quantity::{OutOfRange, limit, range};
 
 use super::et::EtClass;
 
@@ -93,6 +94,8 @@ pub struct Proof {
 /// A sensor on a controller.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Sensor {
+    /// Names it among the controller's sensors, from 1; 0 until it is added.
+    pub id: u16,
     /// What it is and what it is set to.
     pub kind: SensorKind,
     /// Where it hangs.
@@ -114,14 +117,20 @@ pub struct Sensor {
 }
 
 /// Why a sensor cannot be.
-#[derive(Debug, Clone, Copy, PartialEq, Error)]
+#[derive(Debug, Clone, PartialEq, Error)]
 pub enum SensorError {
-    /// Nowhere to hang, or too long a name of it.
-    #[error("where it hangs has 1 to 60 characters")]
-    Place,
-    /// A battery's name that is too long.
-    #[error("a battery has up to 60 characters")]
-    Battery,
+    /// The place where it is mounted is missing or too long.
+    #[error("mounting place: {0}")]
+    Place(FieldError),
+    /// The battery's name is too long.
+    #[error("battery: {0}")]
+    Battery(FieldError),
+    /// How it was tested is missing or too long.
+    #[error("test: {0}")]
+    Proof(FieldError),
+    /// A date outside the years that are kept.
+    #[error("date: {0}")]
+    Date(FieldError),
     /// A setting that this sensor does not have.
     #[error("the sensor has no such setting")]
     NoSuchSetting,
@@ -148,8 +157,8 @@ pub enum SensorError {
     /// A program that is not there.
     #[error("program {} is not in use", .0.get())]
     NoSuchProgram(ProgramLetter),
-    /// Readings out of their order.
-    #[error("readings go from the earliest to the latest")]
+    /// Readings out of order, or too many of them.
+    #[error("up to {} readings, from the earliest to the latest", limit::READINGS)]
     Readings,
 }
 
@@ -178,15 +187,13 @@ impl SensorKind {
 }
 
 impl Sensor {
-    /// Longest list of a sensor's settings.
-    pub const SETTINGS_MAX: usize = 12;
-
     /// A new sensor on the first input. Stations under a roof are proposed as exempt from rain.
     #[must_use]
     pub fn proposed(kind: SensorKind, place: &str, controller: &Controller) -> Self {
         let roofed = controller.stations.iter().filter(|s| s.roofed).map(|s| s.number);
         let exempt = if matches!(kind, SensorKind::Rain { .. }) { roofed.collect() } else { Vec::new() };
         Self {
+            id: 0,
             kind,
             place: place.to_owned(),
             battery: String::new(),
@@ -222,11 +229,13 @@ impl Sensor {
     /// # Errors
     /// [`SensorError`] for the first thing that cannot be.
     pub fn check(&self, controller: &Controller) -> Result<(), SensorError> {
-        if !name_is_sound(&self.place) {
-            return Err(SensorError::Place);
+        check_text(&self.place, 1, limit::NAME).map_err(SensorError::Place)?;
+        check_text(&self.battery, 0, limit::NAME).map_err(SensorError::Battery)?;
+        if let Some(proof) = &self.proven {
+            check_text(&proof.how, 0, limit::NAME).map_err(SensorError::Proof)?;
         }
-        if self.battery.chars().count() > 60 || self.battery.chars().any(char::is_control) {
-            return Err(SensorError::Battery);
+        for date in self.battery_on.into_iter().chain(self.proven.as_ref().map(|p| p.on)) {
+            check_date(date).map_err(SensorError::Date)?;
         }
         let inputs = controller.capability.sensor_inputs;
         if !(1..=inputs).contains(&self.input) {
@@ -247,8 +256,11 @@ impl Sensor {
                 for reading in readings.iter().map(|r| r.percent).chain(*threshold_pct) {
                     range::SOIL_READING.check(reading)?;
                 }
-                if !readings.windows(2).all(|pair| pair[0].at < pair[1].at) {
+                if readings.len() > limit::READINGS || !readings.windows(2).all(|pair| pair[0].at < pair[1].at) {
                     return Err(SensorError::Readings);
+                }
+                for reading in readings {
+                    check_date(reading.at.date()).map_err(SensorError::Date)?;
                 }
             }
             SensorKind::Et { trim, programs, .. } => {
@@ -265,7 +277,7 @@ impl Sensor {
 }
 
 fn check_settings(settings: &[f64], set: f64, range: crate::quantity::Range) -> Result<(), SensorError> {
-    if settings.is_empty() || settings.len() > Sensor::SETTINGS_MAX || !settings.windows(2).all(|p| p[0] < p[1]) {
+    if settings.is_empty() || settings.len() > limit::SENSOR_SETTINGS || !settings.windows(2).all(|p| p[0] < p[1]) {
         return Err(SensorError::Settings);
     }
     for setting in settings {

@@ -33,7 +33,7 @@ pub(crate) fn lawn(number: u8) -> Station {
 
 pub(crate) fn controller(preset: Preset, stations: Vec<Station>) -> Controller {
     let mut controller = Controller { stations, ..Controller::new("Cabinet".into(), preset.capability()) };
-    controller.settle_programs();
+    controller.normalise_programs();
     controller.check().unwrap();
     controller
 }
@@ -181,6 +181,6 @@ fn what_a_controller_cannot_do_is_refused_at_its_place() {
         with(&|c| c.programs[0].waterings_per_week = Some(5)),
         ControllerError::TooManyWaterings { allowed: 3, .. }
     ));
-    assert!(matches!(with(&|c| c.stations[0].name = "  ".into()), ControllerError::StationName(1)));
+    assert!(matches!(with(&|c| c.stations[0].name = "  ".into()), ControllerError::Station { number: 1, .. }));
     assert!(matches!(with(&|c| c.stations[0].area_m2 = Some(0.0)), ControllerError::Station { number: 1, .. }));
 }

@@ -49,7 +49,7 @@ pub(crate) fn station(number: u8, letter: ProgramLetter, minutes: u32) -> Statio
 pub(crate) fn controller(stations: Vec<Station>) -> Controller {
     let mut c = Controller::new("Cabinet".into(), Preset::Monthly.capability());
     c.stations = stations;
-    c.settle_programs();
+    c.normalise_programs();
     c
 }
 

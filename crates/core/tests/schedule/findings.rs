@@ -18,13 +18,13 @@ fn mwf() -> DayMode {
 }
 
 fn codes(findings: &[Finding]) -> Vec<Code> {
-    findings.iter().map(|f| f.code).collect()
+    findings.iter().map(|f| f.code()).collect()
 }
 
 /// The only finding, mended, and what is left afterwards.
 fn mended(around: &Surroundings, c: &Controller, code: Code) -> Controller {
     let found = around.check(c);
-    let finding = found.iter().find(|f| f.code == code).unwrap_or_else(|| panic!("{code:?} in {found:?}"));
+    let finding = found.iter().find(|f| f.code() == code).unwrap_or_else(|| panic!("{code:?} in {found:?}"));
     let repair = finding.repair.as_ref().unwrap_or_else(|| panic!("no repair: {finding:?}"));
     let after = repair.applied(c).unwrap();
     assert!(!codes(&around.check(&after)).contains(&code));
@@ -46,7 +46,10 @@ fn a_second_start_doubles_the_water() {
     let around = Surroundings::open();
     let found = around.check(&c);
     assert_eq!(codes(&found), [Code::SecondStart]);
-    assert_eq!((&found[0].what, found[0].severity), (&What::Start(time("22:00")), Severity::Fault));
+    assert_eq!(
+        (&found[0].problem, found[0].severity),
+        (&Problem::SecondStart { start: time("22:00") }, Severity::Fault)
+    );
     let Stake::VolumeM3(v) = found[0].stake else { panic!("{:?}", found[0].stake) };
     assert!((v - 3.0 * 0.5 * 14.653_846 * 100.0 / 1000.0).abs() < 1e-3, "{v}");
     assert_eq!(found[0].marks.len(), 3);
@@ -86,7 +89,7 @@ fn fewer_starts_than_the_watering_is_divided_over() {
     let around = Surroundings::open();
     let found = around.check(&c);
     assert_eq!(codes(&found), [Code::TooFewStarts]);
-    assert_eq!(found[0].what, What::Starts { there: 1, needed: 2 });
+    assert_eq!(found[0].problem, Problem::TooFewStarts { there: 1, needed: 2 });
     assert_eq!(mended(&around, &c, Code::TooFewStarts).programs[0].schedule.starts.len(), 2);
 }
 
@@ -99,7 +102,7 @@ fn a_program_that_waits_for_another() {
     let around = Surroundings::open();
     let found = around.check(&c);
     assert_eq!(codes(&found), [Code::Waits]);
-    let What::WaitsFor { other, minutes, planned, begins } = found[0].what else { panic!() };
+    let Problem::Waits { other, minutes, planned, begins } = found[0].problem else { panic!() };
     assert_eq!((other, minutes, planned), (A, 30, time("05:00")));
     assert_eq!(begins.format("%H:%M").to_string(), "05:30");
     // The nearest start at which nobody waits.
@@ -123,7 +126,7 @@ fn a_run_into_closed_hours_now_and_only_at_the_highest_percent() {
     }
     let found = closed.check(&c);
     assert_eq!(codes(&found), [Code::LateAtHighest]);
-    let What::Hours { ends, ends_now, month, .. } = found[0].what else { panic!() };
+    let Problem::LateAtHighest { ends, ends_now, month, .. } = found[0].problem else { panic!() };
     assert_eq!(ends.format("%H:%M").to_string(), "10:30");
     assert_eq!(ends_now.unwrap().format("%H:%M").to_string(), "09:50");
     assert_eq!(month.unwrap().number(), 7);
@@ -137,7 +140,7 @@ fn a_closed_weekday_moves_to_the_nearest_open_one() {
     set(&mut c, A, DayMode::Weekdays(Days::of([Wed, Sun])), &["04:30"]);
     let found = rules.check(&c);
     assert_eq!(codes(&found), [Code::ForbiddenDay]);
-    assert_eq!(found[0].what, What::ClosedDays(Days::of([Sun])));
+    assert_eq!(found[0].problem, Problem::ForbiddenWeekdays { days: Days::of([Sun]) });
     assert_eq!(
         mended(&rules, &c, Code::ForbiddenDay).programs[0].schedule.days,
         DayMode::Weekdays(Days::of([Mon, Wed]))
@@ -160,7 +163,10 @@ fn a_ban_closes_dates_and_no_day_of_the_week_mends_it() {
     let mut c = controller(vec![station(1, A, 20)]);
     set(&mut c, A, mwf(), &["04:30"]);
     let found = rules.check(&c);
-    assert_eq!((codes(&found), &found[0].what), (vec![Code::ForbiddenDay], &What::ClosedDate(day(2026, 6, 10))));
+    assert_eq!(
+        (codes(&found), &found[0].problem),
+        (vec![Code::ForbiddenDay], &Problem::ForbiddenDate { date: day(2026, 6, 10) })
+    );
     assert_eq!(found[0].repair, None);
 }
 
@@ -176,7 +182,10 @@ fn the_31st_and_the_1st_and_the_odd_fourth_day() {
     );
     set(&mut c, A, DayMode::Weekdays(Days::of([Mon, Wed, Fri, Sun])), &["04:30"]);
     let found = around.check(&c);
-    assert_eq!((codes(&found), &found[0].what), (vec![Code::NeighbouringDays], &What::SideBySide(Sun, Mon)));
+    assert_eq!(
+        (codes(&found), &found[0].problem),
+        (vec![Code::NeighbouringDays], &Problem::NeighbouringDays { first: Sun, second: Mon })
+    );
     // Four days that keep their distance as well as seven allow are meant so by nobody either,
     // but Monday, Tuesday, Thursday and Friday are two pairs, and that is a plan.
     set(&mut c, A, DayMode::Weekdays(Days::of([Mon, Tue, Thu, Fri])), &["04:30"]);
@@ -199,7 +208,7 @@ fn a_run_longer_than_the_soil_takes() {
     let c = bank(true);
     let found = around.check(&c);
     assert_eq!(codes(&found), [Code::RunsOff]);
-    let What::Runoff { run, longest, setting } = &found[0].what else { panic!() };
+    let Problem::RunsOff { run, longest, setting } = &found[0].problem else { panic!() };
     assert_eq!((*run, (longest * 10.0).round() / 10.0), (min(24), 12.9));
     assert_eq!(*setting, Some(CycleSoak { cycle: min(12), soak: min(36) }));
     let after = mended(&around, &c, Code::RunsOff);
@@ -221,7 +230,7 @@ fn stations_without_minutes_or_in_two_programs() {
     c.programs.iter_mut().for_each(|p| p.waterings_per_week = Some(if p.letter == A { 3 } else { 2 }));
     let found = around.check(&c);
     assert_eq!(codes(&found), [Code::InTwoPrograms, Code::NoMinutes]);
-    assert_eq!((found[0].station, &found[0].what), (Some(2), &What::Second(B)));
+    assert_eq!((found[0].station, &found[0].problem), (Some(2), &Problem::InTwoPrograms { second: B }));
     assert_eq!(mended(&around, &c, Code::InTwoPrograms).stations[1].also, None);
     assert_eq!(mended(&around, &c, Code::NoMinutes).stations[0].minutes, None);
 }
@@ -245,8 +254,8 @@ fn minutes_for_three_waterings_on_two_days() {
     let around = Surroundings { normals: Some(normals()), ..Surroundings::open() };
     let found = around.check(&c);
     assert_eq!(
-        (codes(&found), &found[0].what),
-        (vec![Code::DaysAndMinutes], &What::Waterings { scheduled: 2.0, meant: 3 })
+        (codes(&found), &found[0].problem),
+        (vec![Code::DaysAndMinutes], &Problem::DaysAndMinutes { scheduled: 2.0, meant: 3 })
     );
     let after = mended(&around, &c, Code::DaysAndMinutes);
     assert_eq!(after.programs[0].schedule.days, DayMode::Weekdays(Days::of([Mon, Wed, Fri])));
@@ -257,7 +266,7 @@ fn a_percent_by_hand_that_fights_the_sensor() {
     let mut c = controller(vec![station(1, A, 20)]);
     set(&mut c, A, mwf(), &["04:30"]);
     let kind = SensorKind::Et { class: EtClass::new(3).unwrap(), trim: 3, programs: vec![A] };
-    c.sensors.push(Sensor::proposed(kind, "Roof ridge", &c));
+    c.add_sensor(Sensor::proposed(kind, "Roof ridge", &c));
     let around = Surroundings::open();
     assert_eq!(around.check(&c), []);
     c.programs[0].months[6].dial = MonthDial::Set(Percent::new(120).unwrap());

@@ -50,7 +50,7 @@ fn any_controller() -> impl Strategy<Value = Controller> {
                 s.cycle = s.runoff().setting(&c.capability).filter(|_| cycles && c.capability.cycle_soak);
                 c.stations.push(s);
             }
-            c.settle_programs();
+            c.normalise_programs();
             for (program, schedule) in c.programs.iter_mut().zip(schedules) {
                 program.schedule = schedule;
                 if capability.day_modes.every_max == 0 && matches!(program.schedule.days, DayMode::Every { .. }) {
@@ -106,7 +106,7 @@ proptest! {
     fn a_repair_takes_its_finding_away_and_adds_none(c in any_controller(), rules in any_rules()) {
         let around = Surroundings { rules, normals: Some(normals()) };
         let before = around.check(&c);
-        let kinds: Vec<_> = before.iter().map(|f| (f.code, f.letter, f.station)).collect();
+        let kinds: Vec<_> = before.iter().map(|f| (f.code(), f.letter, f.station)).collect();
         for finding in &before {
             let Some(repair) = &finding.repair else { continue };
             let after = repair.applied(&c).unwrap();
@@ -114,12 +114,12 @@ proptest! {
             let left = detect(&around.situation(), &after);
             // Late in the peak month alone is less than late now.
             let known = |f: &Finding| {
-                kinds.contains(&(f.code, f.letter, f.station))
-                    || (f.code == Code::LateAtHighest && kinds.contains(&(Code::ForbiddenHour, f.letter, f.station)))
+                kinds.contains(&(f.code(), f.letter, f.station))
+                    || (f.code() == Code::LateAtHighest && kinds.contains(&(Code::ForbiddenHour, f.letter, f.station)))
             };
             prop_assert!(left.iter().all(known));
-            prop_assert!(!left.iter().any(|f| f.code == finding.code && f.letter == finding.letter && f.station == finding.station));
-            if finding.code == Code::ForbiddenHour {
+            prop_assert!(!left.iter().any(|f| f.code() == finding.code() && f.letter == finding.letter && f.station == finding.station));
+            if finding.code() == Code::ForbiddenHour {
                 let plan = around.situation().plan(&after);
                 let week = around.situation().week(&after, &plan, Level::Calendar);
                 for run in week.runs.iter().filter(|r| Some(r.letter) == finding.letter) {
@@ -136,9 +136,9 @@ proptest! {
         let proposal = propose(&around.situation(), &c, grouping);
         prop_assert_eq!(proposal.controller.check(), Ok(()));
         let found = detect(&around.situation(), &proposal.controller);
-        prop_assert!(!found.iter().any(|f| f.code == Code::ForbiddenDay));
+        prop_assert!(!found.iter().any(|f| f.code() == Code::ForbiddenDay));
         if !proposal.shortfalls.iter().any(|s| matches!(s, Shortfall::Hours { .. })) {
-            prop_assert!(!found.iter().any(|f| f.code == Code::ForbiddenHour), "{:#?}", found);
+            prop_assert!(!found.iter().any(|f| f.code() == Code::ForbiddenHour), "{:#?}", found);
         }
     }
 }

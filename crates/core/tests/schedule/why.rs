@@ -34,8 +34,9 @@ fn the_next_and_the_last_day_are_named() {
 #[test]
 fn everything_in_the_way_is_named_first_cause_first() {
     let mut c = lawn();
-    c.sensors.push(Sensor { jumper_removed: true, ..Sensor::proposed(SensorKind::common_rain(), "Shed", &c) });
-    c.temporaries.push(Temporary {
+    c.add_sensor(Sensor { jumper_removed: true, ..Sensor::proposed(SensorKind::common_rain(), "Shed", &c) });
+    c.add_temporary(Temporary {
+        id: 0,
         kind: TemporaryKind::Off,
         since: day(2026, 6, 1),
         until: day(2026, 6, 5),
@@ -43,23 +44,24 @@ fn everything_in_the_way_is_named_first_cause_first() {
         by: "O. Marrick".into(),
     });
     c.programs[0].months[5].dial = MonthDial::Off;
-    let known = Known { held: vec![Some(true)], ..Known::default() };
+    let known = Known { held: vec![(1, Some(true))], ..Known::default() };
     let why = ask(&c, &known, 1, 8);
     let off = Obstacle::Off { since: day(2026, 6, 1), reason: "Rain all week".into(), overdue: true };
     let june = MonthOfYear::new(6).unwrap();
-    assert_eq!(why.obstacles, [off, Obstacle::MonthOff(june), Obstacle::SensorHeld { sensor: 0 }]);
+    assert_eq!(why.obstacles, [off, Obstacle::MonthOff(june), Obstacle::SensorHeld { sensor: 1 }]);
 }
 
 #[test]
 fn a_sensor_with_its_jumper_in_never_holds_and_a_bypass_is_not_known_from_here() {
     let mut c = lawn();
-    c.sensors.push(Sensor::proposed(SensorKind::common_rain(), "Shed", &c));
-    let known = Known { held: vec![Some(true)], ..Known::default() };
+    c.add_sensor(Sensor::proposed(SensorKind::common_rain(), "Shed", &c));
+    let known = Known { held: vec![(1, Some(true))], ..Known::default() };
     assert_eq!(ask(&c, &known, 1, 8).obstacles, []);
     c.sensors[0].jumper_removed = true;
     let until = day(2026, 6, 9);
-    c.temporaries.push(Temporary {
-        kind: TemporaryKind::Bypass { sensor: 0 },
+    c.add_temporary(Temporary {
+        id: 0,
+        kind: TemporaryKind::Bypass { sensor: 1 },
         since: monday(),
         until,
         reason: "Overseeding".into(),
@@ -67,7 +69,7 @@ fn a_sensor_with_its_jumper_in_never_holds_and_a_bypass_is_not_known_from_here()
     });
     let why = ask(&c, &known, 1, 8);
     assert_eq!(why.obstacles, []);
-    assert!(why.unknown.contains(&Unknown::Bypass(0)));
+    assert!(why.unknown.contains(&Unknown::Bypass(1)));
 }
 
 #[test]

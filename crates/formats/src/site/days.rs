@@ -43,8 +43,9 @@ pub(super) fn day_list(days: Days) -> Vec<DayDoc> {
     days.iter().map(DayDoc::of).collect()
 }
 
-/// The set of a list.
-pub(super) fn days_of(list: &[DayDoc]) -> Days {
+/// The set of weekdays that a list holds.
+#[must_use]
+pub fn days_of(list: &[DayDoc]) -> Days {
     Days::of(list.iter().map(|d| d.weekday()))
 }
 
@@ -55,7 +56,7 @@ pub(super) fn time_of(text: &str) -> Result<StartTime, DocError> {
 }
 
 /// On which days a program runs.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
 #[serde(tag = "mode", rename_all = "lowercase", deny_unknown_fields)]
 pub enum DayModeDoc {
     /// On weekdays.

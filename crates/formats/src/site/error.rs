@@ -3,12 +3,15 @@ use upland_core::controller::{ControllerError, ProgramLetter};
 use upland_core::quantity::OutOfRange;
 use upland_core::word::WordError;
 
-/// Why a document is no controller.
+/// Why a document is not valid.
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum DocError {
     /// Another version than this one.
-    #[error("version {0} is not known here; version 1 is")]
-    Version(u32),
+    #[error("version {0} is not known here; versions 1 to {max} are", max = super::VERSION)]
+    Version(u64),
+    /// Of another shape.
+    #[error("{0}")]
+    Shape(String),
     /// A word that is none of the allowed ones.
     #[error(transparent)]
     Word(#[from] WordError),

@@ -1,10 +1,16 @@
 //! What is recorded in the field: documents that are written once and never changed.
 
-use chrono::NaiveDate;
+use chrono::{NaiveDate, NaiveDateTime};
 use serde::{Deserialize, Serialize};
-use upland_core::tuning::Judgement;
+use serde_json::Value as Json;
+use upland_core::controller::ProgramLetter;
+use upland_core::dial_in::{Slot, Value};
+use upland_core::quantity::{Percent, RunTime};
+use upland_core::tuning::{Change, Judgement};
 
+use super::days::{DayDoc, DayModeDoc, day_list, days_of};
 use super::panel::PanelDoc;
+use super::{DocError, VERSION, upgrade};
 
 /// How a proposed change was answered.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -60,8 +66,8 @@ pub struct RoundDoc {
     pub percents: Vec<(char, u16)>,
     /// The stations that were looked at.
     pub stations: Vec<(u8, GroundDoc)>,
-    /// The change that was proposed, in words.
-    pub change: String,
+    /// The change that was proposed; none when nothing had to change.
+    pub change: Option<ChangeDoc>,
     /// What became of it.
     pub answer: Answer,
     /// Why it was turned down.
@@ -80,17 +86,180 @@ pub struct DialledDoc {
     pub on: NaiveDate,
     /// Version of the controller.
     pub version: i32,
-    /// What every slot was set to: its key and its value, so that a later change shows what is to
-    /// be dialled anew.
-    pub values: Vec<(String, String)>,
+    /// What every slot was set to: its key and its value, so that a later change shows what has to
+    /// be dialled again.
+    pub values: Vec<(String, DialledValueDoc)>,
     /// Keys of the slots that could not be set.
     pub not_set: Vec<String>,
-    /// What the panel says of its next watering; empty where nobody looked.
-    pub panel_next: String,
-    /// What we say, in words.
-    pub our_next: String,
+    /// What the panel's own display says about its next watering.
+    pub panel_next: PanelNextDoc,
+    /// The next watering by our schedule; none when nothing is due.
+    pub our_next: Option<NextDoc>,
     /// When to look again.
     pub look_again: NaiveDate,
+}
+
+/// A value that a slot of the panel was set to.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum DialledValueDoc {
+    /// Minutes, cycle or soak, s.
+    RunS(u32),
+    /// Days, and weekdays that are closed to every mode.
+    Days {
+        /// The mode.
+        mode: DayModeDoc,
+        /// The closed weekdays.
+        never: Vec<DayDoc>,
+    },
+    /// A start, `HH:MM`.
+    Start(String),
+    /// A percent.
+    Percent(u16),
+    /// A start or a month that is off.
+    Off,
+    /// The sensor switch at active.
+    SensorActive,
+    /// The sensor switch at bypass.
+    SensorBypassed,
+}
+
+impl DialledValueDoc {
+    /// What the record of a slot holds; none for the clock, which is set on every visit.
+    #[must_use]
+    pub fn of(value: &Value) -> Option<Self> {
+        Some(match value {
+            Value::Date | Value::Time => return None,
+            Value::Minutes(run) | Value::Cycle(run) | Value::Soak(run) => Self::RunS(run.seconds()),
+            Value::NoMinutes => Self::RunS(0),
+            Value::Days(mode, never) => Self::Days { mode: (*mode).into(), never: day_list(*never) },
+            Value::Start(start) => Self::Start(start.to_string()),
+            Value::StartOff | Value::PercentOff => Self::Off,
+            Value::Percent(percent) => Self::Percent(percent.get()),
+            Value::SensorActive => Self::SensorActive,
+            Value::SensorBypassed => Self::SensorBypassed,
+        })
+    }
+}
+
+impl DialledDoc {
+    /// What the record of a panel holds when every slot was set.
+    #[must_use]
+    pub fn values_of(slots: &[Slot]) -> Vec<(String, DialledValueDoc)> {
+        slots.iter().filter_map(|slot| Some((slot.key(), DialledValueDoc::of(&slot.value)?))).collect()
+    }
+}
+
+/// What the panel's own display says about its next watering.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum PanelNextDoc {
+    /// Nobody looked.
+    NotSeen,
+    /// The same as our schedule.
+    Same,
+    /// Something else, as the technician typed it.
+    Words(String),
+}
+
+/// A watering to come.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[serde(deny_unknown_fields)]
+pub struct NextDoc {
+    /// When it starts, by the clock of the place.
+    pub at: NaiveDateTime,
+    /// Its program.
+    pub program: char,
+}
+
+/// A change that was proposed on a round.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[serde(rename_all = "snake_case")]
+pub enum ChangeDoc {
+    /// The panel is set back to the planned percent.
+    PutBack {
+        /// The program.
+        program: char,
+        /// From this percent.
+        from: u16,
+        /// To this one.
+        to: u16,
+    },
+    /// Another percent for the month.
+    Percent {
+        /// The program.
+        program: char,
+        /// From this percent.
+        from: u16,
+        /// To this one.
+        to: u16,
+    },
+    /// Other watering days.
+    Days {
+        /// The program.
+        program: char,
+        /// From these.
+        from: Vec<DayDoc>,
+        /// To these.
+        to: Vec<DayDoc>,
+    },
+    /// Other base minutes of a station.
+    Minutes {
+        /// Its number.
+        station: u8,
+        /// From these seconds.
+        from_s: u32,
+        /// To these.
+        to_s: u32,
+    },
+    /// A change on record in words alone, as records of version 1 have it.
+    Words(String),
+}
+
+impl From<Change> for ChangeDoc {
+    fn from(change: Change) -> Self {
+        match change {
+            Change::PutBack { letter, from, to } => {
+                Self::PutBack { program: letter.get(), from: from.get(), to: to.get() }
+            }
+            Change::Percent { letter, from, to } => {
+                Self::Percent { program: letter.get(), from: from.get(), to: to.get() }
+            }
+            Change::Day { letter, from, to } => {
+                Self::Days { program: letter.get(), from: day_list(from), to: day_list(to) }
+            }
+            Change::Minutes { station, from, to } => {
+                Self::Minutes { station, from_s: from.seconds(), to_s: to.seconds() }
+            }
+        }
+    }
+}
+
+impl ChangeDoc {
+    /// The change; none for one that is on record in words alone.
+    #[must_use]
+    pub fn change(&self) -> Option<Change> {
+        let percents = |from, to| Some((Percent::new(from).ok()?, Percent::new(to).ok()?));
+        Some(match self {
+            Self::PutBack { program, from, to } => {
+                let (from, to) = percents(*from, *to)?;
+                Change::PutBack { letter: ProgramLetter::new(*program)?, from, to }
+            }
+            Self::Percent { program, from, to } => {
+                let (from, to) = percents(*from, *to)?;
+                Change::Percent { letter: ProgramLetter::new(*program)?, from, to }
+            }
+            Self::Days { program, from, to } => {
+                Change::Day { letter: ProgramLetter::new(*program)?, from: days_of(from), to: days_of(to) }
+            }
+            Self::Minutes { station, from_s, to_s } => Change::Minutes {
+                station: *station,
+                from: RunTime::from_seconds(*from_s),
+                to: RunTime::from_seconds(*to_s),
+            },
+            Self::Words(_) => return None,
+        })
+    }
 }
 
 /// Something recorded in the field.
@@ -103,4 +272,27 @@ pub enum FieldDoc {
     Round(RoundDoc),
     /// A dialling in.
     Dialled(DialledDoc),
+}
+
+impl FieldDoc {
+    /// The record as it is stored, its version with it.
+    #[must_use]
+    pub fn to_json(&self) -> Json {
+        // A document of plain values always becomes JSON.
+        let mut json = serde_json::to_value(self).unwrap_or_default();
+        json["format"] = VERSION.into();
+        json
+    }
+
+    /// Reads a stored record of any version.
+    ///
+    /// # Errors
+    /// [`DocError`] for a version that is not known or a document of another shape.
+    pub fn from_json(document: Json) -> Result<Self, DocError> {
+        let mut document = upgrade::field_record(document)?;
+        if let Some(fields) = document.as_object_mut() {
+            fields.remove("format");
+        }
+        serde_json::from_value(document).map_err(|e| DocError::Shape(e.to_string()))
+    }
 }

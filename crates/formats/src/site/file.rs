@@ -4,12 +4,13 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use thiserror::Error;
 use upland_core::climate::normals::{MonthNormal, Normals};
-use upland_core::controller::{Controller, name_is_sound};
+use upland_core::controller::{Controller, name_is_valid};
+use upland_core::field::check_text;
 use upland_core::found::{Panel, PanelError};
 use upland_core::place::{Position, Rules, RulesError};
-use upland_core::quantity::{OutOfRange, range};
+use upland_core::quantity::{OutOfRange, limit, range};
 
-use super::{ControllerDoc, DocError, PanelDoc, RulesDoc, VERSION};
+use super::{ControllerDoc, DocError, PanelDoc, RulesDoc, VERSION, upgrade};
 
 /// Largest site file, bytes: hundreds of controllers stay far under it.
 pub const SITE_BYTES: usize = 4 * 1024 * 1024;
@@ -22,15 +23,20 @@ pub const CONTROLLERS_MAX: usize = 64;
 #[serde(deny_unknown_fields)]
 pub struct SitePlaceDoc {
     /// Name.
+    #[schemars(length(min = 1, max = limit::NAME))]
     pub name: String,
     /// House number, for rules that go by it.
     #[serde(default)]
+    #[schemars(length(max = limit::HOUSE_NUMBER))]
     pub house_number: String,
     /// Latitude, degrees, north positive.
+    #[schemars(range(min = range::LATITUDE.min, max = range::LATITUDE.max))]
     pub latitude: f64,
     /// Longitude, degrees, east positive.
+    #[schemars(range(min = range::LONGITUDE.min, max = range::LONGITUDE.max))]
     pub longitude: f64,
     /// Elevation, m.
+    #[schemars(range(min = range::ELEVATION.min, max = range::ELEVATION.max))]
     pub elevation_m: f64,
     /// IANA time zone.
     pub time_zone: String,
@@ -44,8 +50,10 @@ pub struct SitePlaceDoc {
 #[serde(deny_unknown_fields)]
 pub struct MonthNormalDoc {
     /// Reference ET, mm a day.
+    #[schemars(range(min = range::ET0.min, max = range::ET0.max))]
     pub et0_mm_per_day: f64,
     /// Rain of the month, mm; none where it is not known.
+    #[schemars(range(min = range::RAIN_MONTH.min, max = range::RAIN_MONTH.max))]
     pub rain_mm: Option<f64>,
 }
 
@@ -54,8 +62,10 @@ pub struct MonthNormalDoc {
 #[serde(deny_unknown_fields)]
 pub struct SiteWeatherDoc {
     /// Its name.
+    #[schemars(length(min = 1, max = limit::NAME))]
     pub name: String,
     /// Twelve months, January first.
+    #[schemars(length(min = 12, max = 12))]
     pub normals: Vec<MonthNormalDoc>,
 }
 
@@ -69,11 +79,11 @@ pub struct SiteFoundDoc {
     pub panel: PanelDoc,
 }
 
-/// A site file, version 1.
+/// A site file.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct SiteDoc {
-    /// Version of the file: 1.
+    /// Version of the file.
     pub version: u32,
     /// The place.
     pub place: SitePlaceDoc,
@@ -81,6 +91,7 @@ pub struct SiteDoc {
     #[serde(default)]
     pub weather: Option<SiteWeatherDoc>,
     /// Its controllers.
+    #[schemars(length(max = CONTROLLERS_MAX))]
     pub controllers: Vec<ControllerDoc>,
     /// Panels as they were found, the latest of each controller.
     #[serde(default)]
@@ -115,20 +126,18 @@ pub enum SiteError {
     #[error("the file is larger than {} MB", SITE_BYTES / 1024 / 1024)]
     TooLarge,
     /// No JSON, or not of this shape.
-    #[error("line {line}, column {column}, {path}: {message}")]
+    #[error("{}{path}: {message}", place_in_file(*.at))]
     Shape {
-        /// Line, from 1.
-        line: usize,
-        /// Column.
-        column: usize,
+        /// Line and column, from 1; none in a file of an older version, which was upgraded first.
+        at: Option<(usize, usize)>,
         /// Where in the document, as in `controllers[0].stations[3].soil`.
         path: String,
         /// What is wrong.
         message: String,
     },
-    /// Another version than 1.
-    #[error("version {0} is not known here; version 1 is")]
-    Version(u32),
+    /// A version that is not known here.
+    #[error("version {0} is not known here; versions 1 to {VERSION} are")]
+    Version(u64),
     /// A name that is missing or too long.
     #[error("{path}: a name has 1 to 60 characters")]
     Name {
@@ -146,7 +155,7 @@ pub enum SiteError {
     /// A time zone that is not known.
     #[error("place.time_zone: {0:?} is no time zone of the IANA list")]
     TimeZone(String),
-    /// Rules that cannot be.
+    /// Rules that are not valid.
     #[error("place.rules: {0}")]
     Rules(RulesError),
     /// Rules with a word that is not known.
@@ -206,27 +215,33 @@ pub fn read_site(bytes: &[u8]) -> Result<Site, SiteError> {
     if bytes.len() > SITE_BYTES {
         return Err(SiteError::TooLarge);
     }
-    // The version first: a file of another one has other fields.
-    #[derive(Deserialize)]
-    struct Head {
-        version: u32,
-    }
-    if let Ok(head) = serde_json::from_slice::<Head>(bytes)
-        && head.version != VERSION
-    {
-        return Err(SiteError::Version(head.version));
-    }
-    let mut reader = serde_json::Deserializer::from_slice(bytes);
     let shape = |path: String, error: &serde_json::Error| SiteError::Shape {
-        line: error.line(),
-        column: error.column(),
+        at: (error.line() > 0).then(|| (error.line(), error.column())),
         path,
         message: plain_message(error),
     };
-    let doc: SiteDoc =
-        serde_path_to_error::deserialize(&mut reader).map_err(|e| shape(e.path().to_string(), e.inner()))?;
-    reader.end().map_err(|e| shape("after the end".into(), &e))?;
+    // The version first: a file of another one has other fields.
+    #[derive(Deserialize)]
+    struct Head {
+        version: u64,
+    }
+    let version = serde_json::from_slice::<Head>(bytes).map_or(u64::from(VERSION), |head| head.version);
+    let doc: SiteDoc = if version == u64::from(VERSION) {
+        let mut reader = serde_json::Deserializer::from_slice(bytes);
+        let doc = serde_path_to_error::deserialize(&mut reader).map_err(|e| shape(e.path().to_string(), e.inner()))?;
+        reader.end().map_err(|e| shape("after the end".into(), &e))?;
+        doc
+    } else {
+        let old = serde_json::from_slice(bytes).map_err(|e| shape("the file".into(), &e))?;
+        let current = upgrade::site(old).map_err(|_| SiteError::Version(version))?;
+        serde_path_to_error::deserialize(current).map_err(|e| shape(e.path().to_string(), e.inner()))?
+    };
     Site::try_from(&doc)
+}
+
+/// `line 3, column 7, ` where that is known.
+fn place_in_file(at: Option<(usize, usize)>) -> String {
+    at.map_or_else(String::new, |(line, column)| format!("line {line}, column {column}, "))
 }
 
 /// The message without its place, which is said already.
@@ -248,7 +263,7 @@ pub fn write_site(site: &Site) -> String {
 #[must_use]
 pub fn site_schema() -> serde_json::Value {
     let mut schema = schemars::schema_for!(SiteDoc).to_value();
-    schema["title"] = "Upland Almanac site file, version 1".into();
+    schema["title"] = format!("Upland Almanac site file, version {VERSION}").into();
     schema["properties"]["version"]["const"] = VERSION.into();
     schema
 }
@@ -291,13 +306,13 @@ impl TryFrom<&SiteDoc> for Site {
 
     fn try_from(doc: &SiteDoc) -> Result<Self, SiteError> {
         if doc.version != VERSION {
-            return Err(SiteError::Version(doc.version));
+            return Err(SiteError::Version(u64::from(doc.version)));
         }
         let place = &doc.place;
-        if !name_is_sound(&place.name) {
+        if !name_is_valid(&place.name) {
             return Err(SiteError::Name { path: "place.name".into() });
         }
-        if place.house_number.chars().count() > 12 {
+        if check_text(&place.house_number, 0, limit::HOUSE_NUMBER).is_err() {
             return Err(SiteError::Name { path: "place.house_number".into() });
         }
         let out = |path: &str| {
@@ -336,7 +351,7 @@ impl TryFrom<&SiteDoc> for Site {
 }
 
 fn read_weather(doc: &SiteWeatherDoc) -> Result<(String, Normals), SiteError> {
-    if !name_is_sound(&doc.name) {
+    if !name_is_valid(&doc.name) {
         return Err(SiteError::Name { path: "weather.name".into() });
     }
     let months: Vec<MonthNormal> = doc

@@ -1,8 +1,7 @@
-//! Places, controllers and what is recorded in the field as JSON documents, version 1; the site file;
-//! runs as CSV and iCalendar.
+//! Places, controllers and field records as JSON documents; the site file; runs as CSV and iCalendar.
 //!
-//! The log of changes keeps what stood before and after in these documents, and undo reads them
-//! back. Unknown fields and other versions are refused.
+//! These documents are what the store keeps and what the log of changes holds before and after
+//! each change. Unknown fields and unknown versions are refused; older versions are upgraded.
 
 mod controller;
 mod days;
@@ -14,11 +13,13 @@ mod place;
 mod rules;
 mod runs;
 mod sensor;
+mod tabled;
+pub mod upgrade;
 
-pub use controller::{AbilityDoc, ControllerDoc, MonthDoc, PercentDoc, ProgramDoc, StationDoc};
-pub use days::{DayDoc, DayModeDoc, ScheduleDoc};
+pub use controller::{ControllerDoc, MonthDoc, ProgramDoc};
+pub use days::{DayDoc, DayModeDoc, ScheduleDoc, days_of};
 pub use error::DocError;
-pub use field::{Answer, DialledDoc, FieldDoc, GroundDoc, RoundDoc};
+pub use field::{Answer, ChangeDoc, DialledDoc, DialledValueDoc, FieldDoc, GroundDoc, NextDoc, PanelNextDoc, RoundDoc};
 pub use file::{
     CONTROLLERS_MAX, MonthNormalDoc, SITE_BYTES, Site, SiteDoc, SiteError, SiteFoundDoc, SitePlaceDoc, SiteWeatherDoc,
     read_site, site_schema, write_site,
@@ -28,6 +29,7 @@ pub use place::PlaceDoc;
 pub use rules::{BanDoc, DayRuleDoc, HoursDoc, RulesDoc};
 pub use runs::{NamedRun, runs_calendar, runs_csv};
 pub use sensor::{ProofDoc, ReadingDoc, SensorDoc, SensorKindDoc, TemporaryDoc, TemporaryKindDoc};
+pub use tabled::Tabled;
 
-/// The version that these documents carry.
-pub const VERSION: u32 = 1;
+/// The version that these documents carry. Older ones are read by [`upgrade`].
+pub const VERSION: u32 = 2;

@@ -2,7 +2,7 @@ use chrono::{NaiveDate, NaiveDateTime};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use upland_core::controller::{Contact, ProgramLetter, Temporary, TemporaryKind};
-use upland_core::quantity::Percent;
+use upland_core::quantity::{Percent, limit};
 use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
 use upland_core::word::{Word, WordError};
 
@@ -74,12 +74,17 @@ pub struct ProofDoc {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct SensorDoc {
+    /// Names it among the controller's sensors, from 1.
+    #[schemars(range(min = 1))]
+    pub id: u16,
     /// What it is and what it is set to.
     pub setting: SensorKindDoc,
     /// Where it hangs.
+    #[schemars(length(min = 1, max = limit::NAME))]
     pub place: String,
     /// What battery it takes; empty for none.
     #[serde(default)]
+    #[schemars(length(max = limit::NAME))]
     pub battery: String,
     /// When the battery was last changed.
     #[serde(default)]
@@ -121,6 +126,7 @@ impl From<&Sensor> for SensorDoc {
             },
         };
         Self {
+            id: s.id,
             setting,
             place: s.place.clone(),
             battery: s.battery.clone(),
@@ -160,6 +166,7 @@ impl TryFrom<&SensorDoc> for Sensor {
             },
         };
         Ok(Self {
+            id: doc.id,
             kind,
             place: doc.place.clone(),
             battery: doc.battery.clone(),
@@ -188,8 +195,8 @@ pub enum TemporaryKindDoc {
     RainDelay,
     /// A sensor that is not obeyed.
     Bypass {
-        /// Its place in the list of sensors, from 1.
-        sensor: u8,
+        /// The sensor's id.
+        sensor: u16,
     },
     /// Off.
     Off,
@@ -199,6 +206,9 @@ pub enum TemporaryKindDoc {
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct TemporaryDoc {
+    /// Names it among the controller's temporary settings, from 1.
+    #[schemars(range(min = 1))]
+    pub id: u16,
     /// What.
     pub setting: TemporaryKindDoc,
     /// First day.
@@ -206,6 +216,7 @@ pub struct TemporaryDoc {
     /// Last day.
     pub until: NaiveDate,
     /// Why.
+    #[schemars(length(min = 1, max = limit::REASON))]
     pub reason: String,
     /// Who.
     #[serde(default)]
@@ -215,12 +226,13 @@ pub struct TemporaryDoc {
 impl From<&Temporary> for TemporaryDoc {
     fn from(t: &Temporary) -> Self {
         Self {
+            id: t.id,
             setting: match t.kind {
                 TemporaryKind::Percent { letter, percent } => {
                     TemporaryKindDoc::Percent { program: letter.map(ProgramLetter::get), percent: percent.get() }
                 }
                 TemporaryKind::RainDelay => TemporaryKindDoc::RainDelay,
-                TemporaryKind::Bypass { sensor } => TemporaryKindDoc::Bypass { sensor: sensor.saturating_add(1) },
+                TemporaryKind::Bypass { sensor } => TemporaryKindDoc::Bypass { sensor },
                 TemporaryKind::Off => TemporaryKindDoc::Off,
             },
             since: t.since,
@@ -236,17 +248,14 @@ impl TryFrom<&TemporaryDoc> for Temporary {
 
     fn try_from(doc: &TemporaryDoc) -> Result<Self, DocError> {
         Ok(Self {
+            id: doc.id,
             kind: match &doc.setting {
                 TemporaryKindDoc::Percent { program, percent } => TemporaryKind::Percent {
                     letter: program.map(letter).transpose()?,
                     percent: Percent::new(*percent)?,
                 },
                 TemporaryKindDoc::RainDelay => TemporaryKind::RainDelay,
-                TemporaryKindDoc::Bypass { sensor } => TemporaryKind::Bypass {
-                    sensor: sensor
-                        .checked_sub(1)
-                        .ok_or_else(|| WordError::Unknown { field: "sensor", value: sensor.to_string() })?,
-                },
+                TemporaryKindDoc::Bypass { sensor } => TemporaryKind::Bypass { sensor: *sensor },
                 TemporaryKindDoc::Off => TemporaryKind::Off,
             },
             since: doc.since,

@@ -17,11 +17,11 @@ fn spoiled(change: impl FnOnce(&mut Value)) -> SiteError {
 #[test]
 fn another_version_is_named_before_anything_else() {
     let error = spoiled(|v| {
-        v["version"] = 2.into();
+        v["version"] = 3.into();
         v["place"] = json!("of another shape");
     });
-    assert_eq!(error, SiteError::Version(2));
-    assert!(error.to_string().contains("version 1"), "{error}");
+    assert_eq!(error, SiteError::Version(3));
+    assert!(error.to_string().contains("versions 1 to 2"), "{error}");
 }
 
 #[test]
@@ -29,7 +29,7 @@ fn a_truncated_file_says_where_it_ends() {
     let bytes = example("library-terraces");
     for end in [1, bytes.len() / 3, bytes.len() / 2, bytes.len() - 3] {
         let error = read_site(&bytes[..end]).unwrap_err();
-        assert!(matches!(error, SiteError::Shape { line, .. } if line >= 1), "{error}");
+        assert!(matches!(error, SiteError::Shape { at: Some((line, _)), .. } if line >= 1), "{error}");
     }
     assert!(read_site(b"").is_err());
     // Nothing may follow it either.
@@ -50,7 +50,7 @@ fn a_million_stations_are_refused_by_size_or_by_number() {
     value["controllers"][0]["stations"] = Value::Array(vec![station; 1000]);
     let error = read_site(&serde_json::to_vec(&value).unwrap()).unwrap_err();
     assert_eq!(error, SiteError::TooManyStations { index: 0, count: 1000 });
-    let mut million = b"{\"version\":1,\"controllers\":[{\"stations\":[".to_vec();
+    let mut million = b"{\"version\":2,\"controllers\":[{\"stations\":[".to_vec();
     million.resize(SITE_BYTES + 1, b'0');
     assert_eq!(read_site(&million).unwrap_err(), SiteError::TooLarge);
 }

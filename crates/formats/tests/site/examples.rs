@@ -25,9 +25,17 @@ fn the_schema_refuses_what_the_reader_refuses() {
     let schema = site_schema();
     let validator = jsonschema::validator_for(&schema).unwrap();
     let sound: serde_json::Value = serde_json::from_slice(&example("glasshouse")).unwrap();
-    let spoil: [(&str, Spoil); 4] = [
-        ("another version", |v| v["version"] = 2.into()),
+    let spoil: [(&str, Spoil); 8] = [
+        ("another version", |v| v["version"] = 3.into()),
         ("an unknown field", |v| v["place"]["owner"] = "x".into()),
+        ("a latitude of 95", |v| v["place"]["latitude"] = 95.into()),
+        ("a name of 61 characters", |v| v["place"]["name"] = "x".repeat(61).into()),
+        ("a rate of 900 mm/h", |v| v["controllers"][0]["stations"][0]["rate_mm_h"] = 900.into()),
+        ("33 sensors", |v| {
+            let sensor = serde_json::json!({"id": 1, "setting": {"kind": "freeze", "thresholds_c": [3.0], "threshold_c": 3.0},
+                "place": "Shed", "contact": "normally_closed", "jumper_removed": true, "input": 1});
+            v["controllers"][0]["sensors"] = vec![sensor; 33].into();
+        }),
         ("a latitude of text", |v| v["place"]["latitude"] = "north".into()),
         ("no place", |v| {
             v.as_object_mut().unwrap().remove("place");

@@ -113,6 +113,7 @@ fn sensor() -> impl Strategy<Value = Sensor> {
         }),
     ];
     (kind, proptest::option::of(date()), any::<bool>()).prop_map(|(kind, proven, jumper_removed)| Sensor {
+        id: 0,
         kind,
         place: "Shed".into(),
         battery: "CR2032".into(),
@@ -138,7 +139,7 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
             let capability = Capability { sensor_inputs: 2, ..Preset::Monthly.capability() };
             let mut c = Controller::new(name.into(), capability);
             c.stations = vec![one, two];
-            c.settle_programs();
+            c.normalise_programs();
             for (program, (days, starts, never)) in c.programs.iter_mut().zip(schedules) {
                 let never = if capability.never_days { never } else { Days::NONE };
                 program.schedule = Schedule { days, never, starts, split: 1 };
@@ -146,7 +147,9 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
                     month.dial = dial;
                 }
             }
-            c.sensors = sensors;
+            for sensor in sensors {
+                c.add_sensor(sensor);
+            }
             for sensor in &mut c.sensors {
                 if let SensorKind::Et { programs, .. } = &mut sensor.kind {
                     *programs = vec![c.programs[0].letter];
@@ -155,7 +158,7 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
             if let Some((since, n, kind)) = temporary {
                 let kind = [TemporaryKind::Off, TemporaryKind::RainDelay, TemporaryKind::Off][kind];
                 let until = since + TimeDelta::days(n.min(i64::from(capability.rain_delay_max) - 1).max(0));
-                c.temporaries = vec![Temporary { kind, since, until, reason: "wet".into(), by: "Oda".into() }];
+                c.add_temporary(Temporary { id: 0, kind, since, until, reason: "wet".into(), by: "Oda".into() });
             }
             c
         },

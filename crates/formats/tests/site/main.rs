@@ -5,6 +5,7 @@ mod bad_files;
 mod examples;
 mod identical;
 mod runs;
+mod upgrades;
 
 /// An example of the documentation.
 fn example(name: &str) -> Vec<u8> {

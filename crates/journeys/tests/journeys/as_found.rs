@@ -33,15 +33,15 @@ async fn a_panel_is_written_down_on_a_phone_and_its_findings_stand_beside_it_at_
 
     // A start that cannot be: it stays where it was typed, with its error beside it.
     b.fill("#startA2", "25:00").await;
-    b.press_button("Keep it as found").await;
-    b.wait_for_text("#startA2-error", "A time of day").await;
+    b.press_button("Save as found").await;
+    b.wait_for_text("#startA2-error", "Enter a time").await;
     assert_eq!(b.script("return document.getElementById('m1').value", vec![]).await, "50");
     b.fill("#startA2", "").await;
-    b.press_button("Keep it as found").await;
+    b.press_button("Save as found").await;
     b.wait_for_text(".head .sub", "11 June 2026").await;
     b.wait_for_text("main", "Mon, Wed").await;
     b.check_page().await;
-    b.press_button("Write it down anew").await;
+    b.press_button("Write it down again").await;
     b.wait_for_text(".side", "11 June 2026 07:12").await;
     b.close().await;
 }

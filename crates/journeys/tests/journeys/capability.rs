@@ -20,7 +20,7 @@ async fn a_poorer_panel_is_refused_while_something_needs_more_and_binds_once_it_
     b.check_page().await;
     b.press_button("Save").await;
     go_to(&b, "Chapel wall", "/week").await;
-    b.wait_for_text("main", "Nothing is scheduled yet").await;
+    b.wait_for_text("main", "No schedule yet").await;
     b.script("document.querySelector('button[value=by_need]').click()", vec![]).await;
     b.wait_for(".weekplate").await;
     // One start slot, on the half hour; two programs at most; no cycles to set.

@@ -30,17 +30,17 @@ async fn every_value_of_the_panel_is_ticked_read_back_and_dialled_on() {
     }
     b.wait_for_text(".readback h2", &format!("Read all {all} back")).await;
     b.wait_for_text(".readback", "not set").await;
-    b.wait_for_text(".readback", "One value does not stand").await;
+    b.wait_for_text(".readback", "One value is not set").await;
     b.check_page().await;
     b.choose("#agrees", "other").await;
-    b.press_button("Dialled on").await;
-    b.wait_for_text(".formerr", "What does it say").await;
+    b.press_button("Save as dialled in").await;
+    b.wait_for_text(".formerr", "Enter what the panel shows").await;
     b.fill("#panel_next", "Mon 15 June, 05:00").await;
-    b.press_button("Dialled on").await;
-    b.wait_for_text(".shead", "In the door since").await;
+    b.press_button("Save as dialled in").await;
+    b.wait_for_text(".shead", "Posted").await;
     b.wait_for_text(".shead", "11 June 2026").await;
     b.check_page().await;
     b.go("/").await;
-    b.wait_for_text("main", "Chapel wall, Grevane Hill Cemetery: to dial").await;
+    b.wait_for_text("main", "Chapel wall, Grevane Hill Cemetery: values to dial in").await;
     b.close().await;
 }

@@ -23,7 +23,7 @@ async fn minutes_follow_the_rate_and_errors_stand_under_their_row() {
     assert!((after - doubled).abs() <= 1.0, "{before} to {after}");
     b.wait_for_text("#working-title", "3 Steps bank").await;
     b.fill("#s3_rate", "0.84").await;
-    b.wait_for_text("#live-3-errors", "Allowed: 1 to 150 mm/h").await;
+    b.wait_for_text("#live-3-errors", "Enter 1 to 150 mm/h").await;
     // The figure is kept from what was saved, and drawn in outline.
     b.wait_for("#live-3-base.is-out").await;
     assert_eq!(b.text("#live-3-base").await, base);

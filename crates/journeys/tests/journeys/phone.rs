@@ -30,7 +30,7 @@ async fn from_an_empty_company_to_a_door_card_on_a_phone() {
     b.press_button("Save stations").await;
     b.wait_for_text(".nextstep", "Weather").await;
     b.click(".nextstep").await;
-    b.press_button("Type twelve normals").await;
+    b.press_button("Enter twelve normals").await;
     for (month, et0) in
         ["6.1", "5.4", "4.0", "2.6", "1.5", "1.0", "1.1", "1.7", "2.7", "4.0", "5.0", "5.8"].iter().enumerate()
     {

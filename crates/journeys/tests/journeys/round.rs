@@ -10,17 +10,17 @@ async fn a_round_gives_one_change_that_is_accepted_dialled_and_logged() {
     assert_eq!(PHONE, (390, 844));
     let b = Browser::open(&server, PHONE, Scheme::Light).await;
     open(&b, "Boiler-room cabinet", "/round").await;
-    b.wait_for_text(".onechange", "nothing was judged yet").await;
+    b.wait_for_text(".onechange", "nothing has been judged yet").await;
     b.check_page().await;
     // The panel stands at another percent: that comes before anything else.
     b.click(".seen [data-by='-10']").await;
-    b.wait_for_text(".onechange", "put it back before anything else").await;
+    b.wait_for_text(".onechange", "Put it back before judging anything else").await;
     b.click(".seen [data-by='10']").await;
     for station in 1..=7 {
         tick(&b, &format!("j{station}"), if station == 3 { "dry" } else { "right" }).await;
     }
     b.wait_for_text(".onechange", "7 of 7 seen").await;
-    b.wait_for_text(".onechange", "it alone is dry (right: 6)").await;
+    b.wait_for_text(".onechange", "only this one is dry (right: 6)").await;
     b.wait_for_text(".onechange .move", "Steps bank").await;
     // Thumb-sized.
     let small = "return [...document.querySelectorAll('.judge, .sq, .racts .button')].filter((e) => e.getBoundingClientRect().height < 44).length";

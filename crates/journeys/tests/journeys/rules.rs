@@ -22,7 +22,7 @@ async fn days_by_the_house_number_and_closed_hours_bind_the_week() {
     b.fill("#h0to", "25:00").await;
     b.check_page().await;
     b.press_button("Save").await;
-    b.wait_for_text("#h0to-error", "A time of day").await;
+    b.wait_for_text("#h0to-error", "Enter a time").await;
     b.fill("#h0to", "20:00").await;
     b.press_button("Save").await;
     b.wait_for_text(".side", "no watering 09:30 to 20:00; never on Mon, Wed, Thu, Fri, Sun").await;

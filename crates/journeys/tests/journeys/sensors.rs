@@ -25,8 +25,8 @@ async fn a_setting_is_chosen_from_its_replay_and_other_kinds_are_added() {
     b.press_button("Freeze sensor").await;
     b.wait_for_text("#live-replay h2", "Nights it would block").await;
     b.fill("#place", "Pump shed").await;
-    b.press_button("Add it").await;
-    b.wait_for_text(".sensorlist", "The jumper is still in: it never acts").await;
+    b.press_button("Add").await;
+    b.wait_for_text(".sensorlist", "The jumper is still in place: the sensor never acts").await;
     b.check_page().await;
 
     b.press_button("ET sensor").await;
@@ -41,7 +41,7 @@ async fn a_setting_is_chosen_from_its_replay_and_other_kinds_are_added() {
     }
     b.wait_for_text("#live-replay", "33.0 % at 24 h").await;
     b.fill("#r1pct", "47").await;
-    b.wait_for_text("#live-replay", "It rose at 14:00").await;
+    b.wait_for_text("#live-replay", "The reading rose at 14:00").await;
     b.check_page().await;
     b.close().await;
 }

@@ -21,8 +21,8 @@ async fn an_off_with_its_reason_and_end_stops_the_week_and_is_due_when_it_is_ove
     go_to(&b, "Boiler-room cabinet", "/week").await;
     b.wait_for_text("#live-week", "new turf on the lawn").await;
     go_to(&b, "Boiler-room cabinet", "/temporary").await;
-    b.press_button("It is on again").await;
-    b.wait_for_text("main", "Nothing is set for a while").await;
+    b.press_button("Switched on again").await;
+    b.wait_for_text("main", "No temporary settings").await;
     // One that is over already: due on Today, first of all.
     b.choose("#kind", "bypass").await;
     b.choose("#sensor", "0").await;
@@ -30,7 +30,7 @@ async fn an_off_with_its_reason_and_end_stops_the_week_and_is_due_when_it_is_ove
     b.fill("#until", "2026-06-01").await;
     b.fill("#reason", "overseeding").await;
     b.press_button("Set it").await;
-    b.wait_for_text(".duelist", "over, and due to be put back").await;
+    b.wait_for_text(".duelist", "ended, to be put back").await;
     b.go("/").await;
     b.wait_for_text("main", "bypassed: Rain sensor, Tool-shed post").await;
     b.check_page().await;

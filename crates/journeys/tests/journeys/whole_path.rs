@@ -28,8 +28,8 @@ async fn from_an_empty_company_to_a_door_card() {
     // Describe the controller, from a preset.
     b.wait_for_text("h1", "New controller").await;
     b.check_page().await;
-    b.press_button("A plain panel").await;
-    b.wait_for_text(".goods [aria-current]", "A plain panel").await;
+    b.press_button("Basic panel").await;
+    b.wait_for_text(".goods [aria-current]", "Basic panel").await;
     b.fill("#name", "Boiler-room cabinet").await;
     b.press_button("Save").await;
 
@@ -48,16 +48,16 @@ async fn from_an_empty_company_to_a_door_card() {
     b.click(".nextstep").await;
     let file = std::fs::canonicalize(SEATTLE).unwrap();
     b.find("#file").await.send_keys(file.to_str().unwrap()).await.unwrap();
-    b.press_button("Look at it").await;
+    b.press_button("Preview").await;
     b.wait_for_text("h1", "Weather file").await;
-    assert!(b.text(".maptab").await.contains("not settled"));
+    assert!(b.text(".maptab").await.contains("needs a unit"));
     b.check_page().await;
     for (field, unit) in [("#unit_1", "mm"), ("#unit_2", "c"), ("#unit_3", "c"), ("#unit_4", "ms")] {
         // Each choice is looked at at once; the page comes back with what follows.
         b.choose(field, unit).await;
         b.wait_for(&format!("{field} option[value='{unit}'][selected]")).await;
     }
-    b.wait_for_text(".dialbox", "days are sound").await;
+    b.wait_for_text(".dialbox", "days are ready").await;
     b.check_page().await;
     b.fill("#name", "Airfield record").await;
     b.press_button("Take in 1461 days").await;
@@ -102,7 +102,7 @@ async fn from_an_empty_company_to_a_door_card() {
     b.click(".nextstep").await;
     b.wait_for_text("h1", "Boiler-room cabinet").await;
     let card = b.text("main").await;
-    for said in ["Reading lawn", "Steps bank", "Minutes at 100 %", "dial it on the first", "11 June 2026", "Oda"] {
+    for said in ["Reading lawn", "Steps bank", "Minutes at 100 %", "set it on the first", "11 June 2026", "Oda"] {
         assert!(card.contains(said), "{said} in {card}");
     }
     b.check_page().await;

@@ -1,5 +1,5 @@
-DROP TABLE stations;
-DROP TABLE month_plans;
-DROP TABLE programs;
+DROP VIEW sensor_report;
+DROP VIEW program_report;
+DROP VIEW station_report;
 DROP TABLE controllers;
 DROP TABLE places;

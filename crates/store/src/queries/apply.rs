@@ -1,19 +1,14 @@
 use diesel::prelude::*;
 use diesel::sql_types::{Array, Date, Double, Nullable, Text, Uuid as SqlUuid};
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
+use serde_json::Value;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{Action, Kind, NewRevision, Record, Write};
+use crate::model::{Action, Kind, NewRevision, Record, SeriesRecord, Write};
 use crate::pool::Account;
-use crate::rows::{
-    ControllerRow, MonthPlanRow, NormalRow, PlaceRow, ProgramRow, RevisionRow, SensorRow, SeriesRow, StationRow,
-    TemporaryRow,
-};
-use crate::schema::{
-    aggregates, changes, controllers, month_plans, monthly_normals, places, programs, sensors, series,
-    series_revisions, stations, temporaries,
-};
+use crate::rows::{ControllerRow, NormalRow, PlaceRow, RevisionRow, SeriesRow};
+use crate::schema::{aggregates, changes, controllers, monthly_normals, places, series, series_revisions};
 
 impl Account {
     /// Does an action: the rows and the log of every write, or nothing. Doing the same action
@@ -38,8 +33,9 @@ impl Account {
                 }
                 for (ordinal, write) in (0i16..).zip(&action.writes) {
                     let version = next_version(connection, account, write).await?;
+                    let before = current_document(connection, account, write).await?;
                     write_rows(connection, account, write).await?;
-                    write_change(connection, account, action, write, ordinal, version).await?;
+                    write_change(connection, account, action, write, Step { ordinal, version, before }).await?;
                 }
                 super::field::write_records(connection, account, action).await?;
                 Ok(())
@@ -112,36 +108,6 @@ async fn write_rows(connection: &mut AsyncPgConnection, account: Uuid, write: &W
                 .on_conflict((controllers::account_id, controllers::id))
                 .do_update()
                 .set(&row)
-                .execute(connection)
-                .await?;
-            // Stations and month plans hang on their programs and go with them.
-            diesel::delete(
-                programs::table.filter(programs::account_id.eq(account)).filter(programs::controller_id.eq(id)),
-            )
-            .execute(connection)
-            .await?;
-            let c = &record.controller;
-            diesel::insert_into(programs::table).values(ProgramRow::of(account, id, c)).execute(connection).await?;
-            diesel::insert_into(month_plans::table)
-                .values(MonthPlanRow::of(account, id, c))
-                .execute(connection)
-                .await?;
-            diesel::insert_into(stations::table).values(StationRow::of(account, id, c)).execute(connection).await?;
-            diesel::delete(
-                sensors::table.filter(sensors::account_id.eq(account)).filter(sensors::controller_id.eq(id)),
-            )
-            .execute(connection)
-            .await?;
-            diesel::insert_into(sensors::table).values(SensorRow::of(account, id, c)).execute(connection).await?;
-            diesel::delete(
-                temporaries::table
-                    .filter(temporaries::account_id.eq(account))
-                    .filter(temporaries::controller_id.eq(id)),
-            )
-            .execute(connection)
-            .await?;
-            diesel::insert_into(temporaries::table)
-                .values(TemporaryRow::of(account, id, c))
                 .execute(connection)
                 .await?;
         }
@@ -225,28 +191,58 @@ async fn write_revision(
     Ok(())
 }
 
+/// What a write becomes in the log.
+struct Step {
+    ordinal: i16,
+    version: i32,
+    before: Option<Value>,
+}
+
+/// The document of a thing as it is stored now; its row is held by [`next_version`].
+async fn current_document(
+    connection: &mut AsyncPgConnection,
+    account: Uuid,
+    write: &Write,
+) -> Result<Option<Value>, StoreError> {
+    Ok(match write.record.kind() {
+        Kind::Place => {
+            let stored = places::table.filter(places::account_id.eq(account)).filter(places::id.eq(write.id));
+            stored.select(places::document).first(connection).await.optional()?
+        }
+        Kind::Controller => {
+            let stored =
+                controllers::table.filter(controllers::account_id.eq(account)).filter(controllers::id.eq(write.id));
+            stored.select(controllers::document).first(connection).await.optional()?
+        }
+        Kind::Series => {
+            let stored = series::table.filter(series::account_id.eq(account)).filter(series::id.eq(write.id));
+            let row: Option<SeriesRow> = stored.select(SeriesRow::as_select()).first(connection).await.optional()?;
+            row.map(SeriesRecord::try_from).transpose()?.map(|record| record.to_document())
+        }
+    })
+}
+
 async fn write_change(
     connection: &mut AsyncPgConnection,
     account: Uuid,
     action: &Action,
     write: &Write,
-    ordinal: i16,
-    version: i32,
+    step: Step,
 ) -> Result<(), StoreError> {
     diesel::insert_into(changes::table)
         .values((
             changes::account_id.eq(account),
             changes::action_id.eq(action.id),
-            changes::ordinal.eq(ordinal),
+            changes::ordinal.eq(step.ordinal),
             changes::aggregate_id.eq(write.id),
             changes::kind.eq(write.record.kind().word()),
-            changes::version.eq(version),
+            changes::version.eq(step.version),
             changes::at.eq(action.at),
             changes::user_id.eq(action.user_id),
             changes::user_name.eq(&action.user_name),
             changes::why.eq(&action.why),
-            changes::before.eq(&write.before),
-            changes::after.eq(&write.after),
+            changes::before.eq(step.before),
+            changes::after.eq(write.record.document()),
             changes::undoes.eq(action.undoes),
         ))
         .execute(connection)

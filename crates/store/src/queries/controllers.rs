@@ -1,12 +1,12 @@
 use diesel::prelude::*;
-use diesel_async::{AsyncPgConnection, RunQueryDsl};
+use diesel_async::RunQueryDsl;
 use uuid::Uuid;
 
 use crate::error::StoreError;
 use crate::model::{ControllerRecord, Versioned};
 use crate::pool::Account;
-use crate::rows::{ControllerRow, MonthPlanRow, ProgramRow, SensorRow, StationRow, TemporaryRow, assemble};
-use crate::schema::{aggregates, controllers, month_plans, programs, sensors, stations, temporaries};
+use crate::rows::ControllerRow;
+use crate::schema::{aggregates, controllers};
 
 impl Account {
     /// The company's controllers with all that belongs to them, by name.
@@ -26,7 +26,6 @@ impl Account {
     }
 
     async fn controllers_where(&self, only: Option<Uuid>) -> Result<Vec<Versioned<ControllerRecord>>, StoreError> {
-        let connection = &mut self.connection().await?;
         let mut query = controllers::table
             .inner_join(
                 aggregates::table
@@ -39,48 +38,11 @@ impl Account {
         if let Some(id) = only {
             query = query.filter(controllers::id.eq(id));
         }
-        let rows: Vec<(ControllerRow, i32)> = query.load(connection).await?;
-        let ids: Vec<Uuid> = rows.iter().map(|(r, _)| r.id).collect();
-        if ids.is_empty() {
-            return Ok(Vec::new());
-        }
-        // Five questions that do not wait for each other's answers: one round trip.
-        let connection: &AsyncPgConnection = connection;
-        let (mut for_programs, mut for_plans, mut for_stations) = (connection, connection, connection);
-        let (mut for_sensors, mut for_temporaries) = (connection, connection);
-        let (programs, plans, stations, sensors, temporaries) = tokio::try_join!(
-            programs::table
-                .filter(programs::account_id.eq(self.id))
-                .filter(programs::controller_id.eq_any(&ids))
-                .select(ProgramRow::as_select())
-                .load::<ProgramRow>(&mut for_programs),
-            month_plans::table
-                .filter(month_plans::account_id.eq(self.id))
-                .filter(month_plans::controller_id.eq_any(&ids))
-                .select(MonthPlanRow::as_select())
-                .load::<MonthPlanRow>(&mut for_plans),
-            stations::table
-                .filter(stations::account_id.eq(self.id))
-                .filter(stations::controller_id.eq_any(&ids))
-                .select(StationRow::as_select())
-                .load::<StationRow>(&mut for_stations),
-            sensors::table
-                .filter(sensors::account_id.eq(self.id))
-                .filter(sensors::controller_id.eq_any(&ids))
-                .order(sensors::ordinal)
-                .select(SensorRow::as_select())
-                .load::<SensorRow>(&mut for_sensors),
-            temporaries::table
-                .filter(temporaries::account_id.eq(self.id))
-                .filter(temporaries::controller_id.eq_any(&ids))
-                .order(temporaries::ordinal)
-                .select(TemporaryRow::as_select())
-                .load::<TemporaryRow>(&mut for_temporaries),
-        )?;
-        rows.iter()
+        let rows: Vec<(ControllerRow, i32)> = query.load(&mut self.connection().await?).await?;
+        rows.into_iter()
             .map(|(row, version)| {
-                let value = assemble(row, &programs, &plans, &stations, (&sensors, &temporaries))?;
-                Ok(Versioned { id: row.id, version: *version, value })
+                let value = ControllerRecord::of_document(row.document)?;
+                Ok(Versioned { id: row.id, version, value })
             })
             .collect()
     }

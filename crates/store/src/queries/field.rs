@@ -4,10 +4,11 @@ use chrono::{DateTime, Utc};
 use diesel::prelude::*;
 use diesel_async::{AsyncPgConnection, RunQueryDsl};
 use serde_json::Value;
+use upland_formats::site::FieldDoc;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{Action, FieldKind, FieldRecord};
+use crate::model::{Action, FieldRecord, field_kind};
 use crate::pool::Account;
 use crate::schema::field_records;
 
@@ -16,7 +17,6 @@ use crate::schema::field_records;
 struct FieldRow {
     id: Uuid,
     controller_id: Uuid,
-    kind: String,
     at: DateTime<Utc>,
     user_name: String,
     document: Value,
@@ -29,10 +29,9 @@ impl TryFrom<FieldRow> for FieldRecord {
         Ok(Self {
             id: row.id,
             controller_id: row.controller_id,
-            kind: FieldKind::of_word(&row.kind).ok_or_else(|| StoreError::BrokenRow(format!("kind {}", row.kind)))?,
             at: row.at,
             user_name: row.user_name,
-            document: row.document,
+            document: FieldDoc::from_json(row.document).map_err(|e| StoreError::BrokenRow(e.to_string()))?,
         })
     }
 }
@@ -85,11 +84,11 @@ pub(super) async fn write_records(
                 field_records::account_id.eq(account),
                 field_records::id.eq(record.id),
                 field_records::controller_id.eq(record.controller_id),
-                field_records::kind.eq(record.kind.word()),
+                field_records::kind.eq(field_kind(&record.document)),
                 field_records::at.eq(record.at),
                 field_records::user_id.eq(action.user_id),
                 field_records::user_name.eq(&record.user_name),
-                field_records::document.eq(&record.document),
+                field_records::document.eq(record.document.to_json()),
             ))
             .on_conflict_do_nothing()
             .execute(connection)

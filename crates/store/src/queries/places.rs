@@ -45,5 +45,5 @@ impl Account {
 }
 
 fn versioned((row, version): (PlaceRow, i32)) -> Result<Versioned<PlaceRecord>, StoreError> {
-    Ok(Versioned { id: row.id, version, value: row.try_into()? })
+    Ok(Versioned { id: row.id, version, value: PlaceRecord::of_document(row.document)? })
 }

@@ -1,9 +1,9 @@
 use chrono::NaiveDate;
-use serde_json::json;
+use upland_formats::site::FieldDoc;
 use upland_store::*;
 use uuid::Uuid;
 
-use crate::fixture::{company, controller, place, record, revision, series, store};
+use crate::fixture::{company, controller, dialled, place, record, revision, round, series, store};
 
 #[tokio::test(flavor = "multi_thread")]
 async fn what_goes_in_comes_out() {
@@ -32,7 +32,7 @@ async fn a_stale_version_is_refused_and_nothing_is_written() {
     // One action, two writes, the second on an old version: the first must not stand either.
     let mut changed = controller(place_id);
     changed.controller.name = "Changed".into();
-    let write = |id, record| Write { id, made_on: 1, record, before: None, after: None };
+    let write = |id, record| Write { id, made_on: 1, record };
     let action = c.action(vec![
         write(controller_id, Record::Controller(Some(changed))),
         write(place_id, Record::Place(Some(place("Mine", None)))),
@@ -48,14 +48,7 @@ async fn the_same_action_twice_is_harmless() {
     let store = store().await;
     let c = company(&store, "one").await;
     let id = Uuid::new_v4();
-    let write = Write {
-        id,
-        made_on: 0,
-        record: Record::Place(Some(place("Once", None))),
-        before: None,
-        after: Some(json!({})),
-    };
-    let action = c.action(vec![write]);
+    let action = c.action(vec![Write::new(id, Record::Place(Some(place("Once", None))))]);
     c.account.apply(&action).await.unwrap();
     c.account.apply(&action).await.unwrap();
     assert_eq!(c.account.place(id).await.unwrap().version, 1);
@@ -91,13 +84,7 @@ async fn undo_finds_the_last_action_that_was_not_taken_back() {
     let first = c.put(id, 0, Record::Place(Some(place("One", None)))).await.unwrap();
     let second = c.put(id, 1, Record::Place(Some(place("Two", None)))).await.unwrap();
     assert_eq!(c.account.last_action(c.user).await.unwrap()[0].action_id, second);
-    let mut undo = c.action(vec![Write {
-        id,
-        made_on: 2,
-        record: Record::Place(Some(place("One", None))),
-        before: None,
-        after: None,
-    }]);
+    let mut undo = c.action(vec![Write { id, made_on: 2, record: Record::Place(Some(place("One", None))) }]);
     undo.undoes = Some(second);
     c.account.apply(&undo).await.unwrap();
     assert_eq!(c.account.last_action(c.user).await.unwrap()[0].action_id, first);
@@ -119,16 +106,18 @@ async fn what_is_written_down_in_the_field_is_added_once_and_never_changed() {
     let c = company(&store, "one").await;
     let (.., controller_id) = c.furnish().await;
     let mut action = c.action(Vec::new());
-    let first = record(controller_id, FieldKind::Found);
-    action.records = vec![first.clone(), record(controller_id, FieldKind::Round)];
+    let first = record(controller_id, dialled());
+    action.records = vec![first.clone(), record(controller_id, round())];
     c.account.apply(&action).await.unwrap();
     // The same again, changed on its way: what stands first stays.
-    action.records[0].document = json!({ "note": "changed" });
+    if let FieldDoc::Dialled(doc) = &mut action.records[0].document {
+        doc.version = 99;
+    }
     c.account.apply(&action).await.unwrap();
     let all = c.account.field_records(controller_id, 10).await.unwrap();
     assert_eq!(all.len(), 2);
     assert!(all.iter().any(|r| r.id == first.id && r.document == first.document));
-    let mut later = record(controller_id, FieldKind::Found);
+    let mut later = record(controller_id, dialled());
     later.at += chrono::TimeDelta::hours(1);
     let mut again = c.action(Vec::new());
     again.records = vec![later.clone()];
@@ -136,4 +125,21 @@ async fn what_is_written_down_in_the_field_is_added_once_and_never_changed() {
     let newest = c.account.newest_records(Some(controller_id)).await.unwrap();
     assert_eq!(newest.len(), 2, "one of each kind");
     assert!(newest.iter().any(|r| r.id == later.id));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_log_holds_what_was_there_before_and_undo_reads_it_back() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let (_, place_id, controller_id) = c.furnish().await;
+    let before = controller(place_id);
+    let mut changed = before.clone();
+    changed.controller.name = "Changed".into();
+    c.put(controller_id, 1, Record::Controller(Some(changed.clone()))).await.unwrap();
+    let log = c.account.log(controller_id, 10).await.unwrap();
+    assert_eq!(log.len(), 2);
+    assert_eq!((log[1].before.as_ref(), &log[1].after), (None, &log[0].before));
+    assert_eq!(log[0].after, Record::Controller(Some(changed)).document());
+    assert_eq!(log[0].record_before().unwrap(), Record::Controller(Some(before)));
+    assert_eq!(log[1].record_before().unwrap(), Record::Controller(None));
 }

@@ -4,7 +4,7 @@
 use chrono::NaiveDate;
 use upland_store::*;
 
-use crate::fixture::{company, controller, place, record, revision, series, store};
+use crate::fixture::{company, controller, place, record, revision, round, series, store};
 
 #[tokio::test(flavor = "multi_thread")]
 async fn nothing_of_a_neighbour_is_seen() {
@@ -62,7 +62,7 @@ async fn nothing_of_a_neighbour_is_changed() {
     ));
 
     let mut writing_down = me.action(Vec::new());
-    writing_down.records.push(record(controller_id, FieldKind::Round));
+    writing_down.records.push(record(controller_id, round()));
     assert!(matches!(me.account.apply(&writing_down).await, Err(StoreError::InUse)));
 
     me.account.forget_everything().await.unwrap();

@@ -8,6 +8,9 @@ use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, Sprinkler
 use upland_core::place::{DayRule, Hours, Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind};
+use upland_formats::site::{
+    Answer, ChangeDoc, DialledDoc, DialledValueDoc, FieldDoc, GroundDoc, NextDoc, PanelNextDoc, RoundDoc,
+};
 use upland_store::*;
 use uuid::Uuid;
 
@@ -45,15 +48,35 @@ pub(crate) fn place(name: &str, series_id: Option<Uuid>) -> PlaceRecord {
     }
 }
 
-pub(crate) fn record(controller_id: Uuid, kind: FieldKind) -> FieldRecord {
-    FieldRecord {
-        id: Uuid::new_v4(),
-        controller_id,
-        kind,
-        at: Utc::now(),
-        user_name: "Oda".into(),
-        document: serde_json::json!({ "note": "seen" }),
-    }
+pub(crate) fn record(controller_id: Uuid, document: FieldDoc) -> FieldRecord {
+    FieldRecord { id: Uuid::new_v4(), controller_id, at: Utc::now(), user_name: "Oda".into(), document }
+}
+
+pub(crate) fn round() -> FieldDoc {
+    let day = NaiveDate::from_ymd_opt(2026, 6, 15).unwrap();
+    FieldDoc::Round(RoundDoc {
+        on: day,
+        percents: vec![('A', 80)],
+        stations: vec![(2, GroundDoc::Dry)],
+        change: Some(ChangeDoc::Percent { program: 'A', from: 80, to: 90 }),
+        answer: Answer::Accepted,
+        reason: String::new(),
+        look_again: day,
+        note: "two heads tilted".into(),
+    })
+}
+
+pub(crate) fn dialled() -> FieldDoc {
+    let day = NaiveDate::from_ymd_opt(2026, 6, 15).unwrap();
+    FieldDoc::Dialled(DialledDoc {
+        on: day,
+        version: 4,
+        values: vec![("minutes.1".into(), DialledValueDoc::RunS(1500))],
+        not_set: Vec::new(),
+        panel_next: PanelNextDoc::Same,
+        our_next: Some(NextDoc { at: day.and_hms_opt(4, 30, 0).unwrap(), program: 'A' }),
+        look_again: day,
+    })
 }
 
 pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
@@ -71,7 +94,7 @@ pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
         also: Some(ProgramLetter::A),
         ..Station::plain(2, "Steps", Plant::Shrubs, SprinklerType::Drip)
     }];
-    controller.settle_programs();
+    controller.normalise_programs();
     controller.programs[0].months[4].dial = MonthDial::Set(Percent::new(75).unwrap());
     controller.programs[0].months[0].waterings = Some(1);
     let day = |d| NaiveDate::from_ymd_opt(2026, 6, d).unwrap();
@@ -90,7 +113,7 @@ pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
     let et = SensorKind::Et { class: EtClass::new(3).unwrap(), trim: 4, programs: vec![ProgramLetter::ALL[1]] };
     for kind in [SensorKind::common_rain(), SensorKind::common_freeze(), soil, et] {
         let sensor = Sensor::proposed(kind, "Shed", &controller);
-        controller.sensors.push(Sensor { battery: "2 x AA".into(), battery_on: Some(day(1)), ..sensor });
+        controller.add_sensor(Sensor { battery: "2 x AA".into(), battery_on: Some(day(1)), ..sensor });
     }
     controller.sensors[0].proven = Some(Proof { on: day(2), how: "water poured".into() });
     for kind in [
@@ -100,7 +123,7 @@ pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
         TemporaryKind::Off,
     ] {
         let (since, until) = (day(8), day(10));
-        controller.temporaries.push(Temporary { kind, since, until, reason: "Rain".into(), by: "Oda".into() });
+        controller.add_temporary(Temporary { id: 0, kind, since, until, reason: "Rain".into(), by: "Oda".into() });
     }
     controller.check().unwrap();
     ControllerRecord { place_id, controller }
@@ -160,8 +183,7 @@ impl Company {
     }
 
     pub(crate) async fn put(&self, id: Uuid, made_on: i32, record: Record) -> Result<Uuid, StoreError> {
-        let after = Some(serde_json::json!({ "at": made_on + 1 }));
-        let action = self.action(vec![Write { id, made_on, record, before: None, after }]);
+        let action = self.action(vec![Write { id, made_on, record }]);
         self.account.apply(&action).await.map(|()| action.id)
     }
 

@@ -6,4 +6,5 @@ mod columns;
 mod companies;
 mod fixture;
 mod migrations;
+mod reports;
 mod sessions;

@@ -12,7 +12,7 @@ pub(super) fn run(args: &Demo) -> anyhow::Result<Outcome> {
             upland_store::migrate(&args.database.database_url).await?;
             let store = Store::new(&args.database.database_url, 1)?;
             let today = args.today.unwrap_or_else(|| chrono::Utc::now().date_naive());
-            upland_web::demo::load(&store, args.fresh, today).await
+            crate::demo::load(&store, args.fresh, today).await
         })
         .context("the demo data cannot be loaded")?;
     Ok(Outcome::Done)

@@ -43,14 +43,14 @@ async fn an_impossible_controller() {
     let post_to = format!("{place}/controllers");
     let form = client.get(&format!("{place}/controllers/new")).form(&post_to);
     for (field, value, said) in [
-        ("stations", "0", "Allowed: 1 to 48"),
-        ("stations", "49", "Allowed: 1 to 48"),
-        ("percent_max", "90", "must hold 100"),
+        ("stations", "0", "Enter 1 to 48"),
+        ("stations", "49", "Enter 1 to 48"),
+        ("percent_max", "90", "must include 100"),
         ("percent_min", "250", "must be above the lowest"),
-        ("percent_step", "0", "Allowed: 1 to 50"),
-        ("watering_days", "8", "Allowed: 1 to 7"),
-        ("run_max", "0", "Allowed: 1 to 1440"),
-        ("storage", "in a drawer", "Choose one of the list"),
+        ("percent_step", "0", "Enter 1 to 50"),
+        ("watering_days", "8", "Enter 1 to 7"),
+        ("run_max", "0", "Enter 1 to 1440"),
+        ("storage", "in a drawer", "Choose from the list"),
     ] {
         let answer = client.submit(&post_to, form.clone(), &[("name", "Cabinet"), (field, value)]);
         assert_eq!(answer.status, 422, "{field}={value}");
@@ -72,7 +72,7 @@ async fn an_impossible_cell_bars_the_worksheet_and_keeps_what_was_typed() {
         &[("s1_name", "Lawn"), ("s1_rate", "0.84"), ("s2_name", "Bed"), ("s2_area", "big")],
     );
     assert_eq!(answer.status, 422);
-    assert!(answer.body.contains("Rate: Allowed: 1 to 150 mm/h"), "{}", answer.brief());
+    assert!(answer.body.contains("Rate: Enter 1 to 150 mm/h"), "{}", answer.brief());
     assert!(answer.body.contains("Area: “big” is not a number"), "{}", answer.brief());
     assert_eq!((answer.field("s1_rate").as_str(), answer.field("s2_name").as_str()), ("0.84", "Bed"));
     assert_eq!(client.get(&address).field("s1_name"), "", "nothing was saved");

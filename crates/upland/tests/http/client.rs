@@ -177,7 +177,7 @@ impl Client {
 
     /// Takes an example of the documentation in; gives the address of its place and of its first
     /// controller.
-    pub(crate) fn take_in(&self, example: &str) -> (String, String) {
+    pub(crate) fn import_site(&self, example: &str) -> (String, String) {
         let bytes = site_example(example);
         let token = self.get("/places/import").field("token");
         let sent = self.send_file("/places/import", &token, &format!("{example}.json"), &bytes);

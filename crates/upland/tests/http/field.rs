@@ -7,7 +7,7 @@ use crate::client::{Answer, Client, binary};
 async fn library() -> (Server, Client, String) {
     let server = Server::start(binary()).await;
     let client = Client::signed_in(&server, "oda@example.com");
-    let (_, controller) = client.take_in("library-terraces");
+    let (_, controller) = client.import_site("library-terraces");
     (server, client, controller)
 }
 
@@ -85,22 +85,22 @@ async fn rules_by_the_house_number_need_one_and_then_bind_the_week() {
 async fn a_sensor_takes_only_its_own_settings_and_goes_with_its_bypass() {
     let (_server, client, controller) = library().await;
     let address = format!("{controller}/sensors");
-    let form = client.get(&format!("{address}?sensor=0")).form(&address);
+    let form = client.get(&format!("{address}?sensor=1")).form(&address);
     let refused = client.submit(&address, form.clone(), &[("settings", "3; 6; 10"), ("proven_on", "2026-02-30")]);
     assert_eq!(refused.status, 422);
     assert!(refused.body.contains("has no such setting") && refused.field("settings") == "3; 6; 10");
     assert_eq!(client.submit(&address, form, &[("threshold", "6"), ("delay", "2")]).status, 303);
     assert!(client.get(&address).body.contains("6\u{a0}mm, 2 days of delay"));
     let temporary = format!("{controller}/temporary");
-    let bypass = [("kind", "bypass"), ("sensor", "0"), ("reason", "overseeding"), ("until", "2026-06-20")];
+    let bypass = [("kind", "bypass"), ("sensor", "1"), ("reason", "overseeding"), ("until", "2026-06-20")];
     let set = client.submit(&temporary, client.get(&temporary).form(&temporary), &bypass);
     assert_eq!(set.status, 303, "{}", set.brief());
     assert!(client.get(&address).body.contains("Bypassed since 11 June until 20 June by Oda: overseeding"));
     let gone = format!("{address}/remove");
-    let form = client.get(&format!("{address}?sensor=0")).form(&gone);
+    let form = client.get(&format!("{address}?sensor=1")).form(&gone);
     assert_eq!(client.submit(&gone, form, &[]).status, 303);
     let page = client.get(&temporary);
-    assert!(page.body.contains("Nothing is set for a while"), "{}", page.brief());
+    assert!(page.body.contains("No temporary settings."), "{}", page.brief());
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -116,7 +116,7 @@ async fn everything_temporary_has_a_reason_and_an_end_and_is_due_when_it_is_over
     let off = [("kind", "off"), ("reason", "new lawn"), ("since", "2026-06-01"), ("until", "2026-06-10")];
     assert_eq!(client.submit(&address, form, &off).status, 303);
     let today = client.get("/");
-    assert!(today.body.contains("the controller is Off") && today.body.contains("Over since 10 June (new lawn)"));
+    assert!(today.body.contains("the controller is Off") && today.body.contains("Ended 10 June (new lawn)"));
     // It goes on stopping the water until somebody puts it back.
     let why = client.get(&format!("{controller}/why?station=1&date=2026-06-10"));
     assert!(why.body.contains("The controller was Off since 1 June"), "{}", why.brief());
@@ -137,8 +137,8 @@ async fn dialled_on_is_kept_with_date_and_name_and_a_later_change_is_due() {
     let dialled = client.submit(&address, page.form(&address), &[("agrees", "same")]);
     assert_eq!(dialled.location(), format!("{controller}/door-card"), "{}", dialled.brief());
     let card = client.get(dialled.location());
-    assert!(card.body.contains("<dt>In the door since</dt><dd>11 June 2026</dd>"), "{}", card.brief());
-    assert!(!client.get("/").body.contains(": to dial"));
+    assert!(card.body.contains("<dt>Posted</dt><dd>11 June 2026</dd>"), "{}", card.brief());
+    assert!(!client.get("/").body.contains(": values to dial in"));
     // A start goes out of the program: one value is due, and it is the one offered alone.
     let change = format!("{controller}/week/change");
     let repair = client.get(&format!("{controller}/week")).form(&change);
@@ -148,7 +148,7 @@ async fn dialled_on_is_kept_with_date_and_name_and_a_later_change_is_due() {
         [("token", token.as_str()), ("version", &version), ("do", "repair"), ("finding", "second_start.A.0.22:00")];
     assert_eq!(client.post(&change, &out).status, 303, "{repair:?}");
     assert!(client.get("/").body.contains("Program A, start 2: off"), "{}", client.get("/").brief());
-    assert!(client.get(&address).body.contains("Only the one that changed"));
+    assert!(client.get(&address).body.contains("Only the value that changed"));
     let only = client.get(&format!("{address}?only=changed"));
     assert!(only.body.contains("61</b> of") || only.body.contains("1</b> of"), "{}", only.brief());
 }
@@ -169,12 +169,12 @@ async fn an_accepted_change_is_a_new_version_and_a_value_to_dial_and_a_rejected_
     let (_server, client, controller) = library().await;
     let address = format!("{controller}/round");
     let form = round(&client, &controller, "3");
-    let look = client.submit(&format!("{address}/look"), form.clone(), &[]);
+    let look = client.submit(&format!("{address}/preview"), form.clone(), &[]);
     let offered = look.field("offered");
-    assert!(offered.starts_with("Steps bank: 25 to 28 min"), "{offered}");
-    assert!(look.body.contains("it alone is dry (right: 6)"), "{}", look.brief());
+    assert_eq!(offered, "minutes.3.1500.1680");
+    assert!(look.body.contains("only this one is dry (right: 6)"), "{}", look.brief());
     let before = version(&client, &controller);
-    let other = client.submit(&address, form.clone(), &[("answer", "accept"), ("offered", "Steps bank: 25 to 99 min")]);
+    let other = client.submit(&address, form.clone(), &[("answer", "accept"), ("offered", "minutes.3.1500.5940")]);
     assert_eq!(other.status, 422, "what was offered is not what follows from what was seen");
     let unreasoned = client.submit(&address, form.clone(), &[("answer", "reject"), ("offered", &offered)]);
     assert_eq!(unreasoned.status, 422);
@@ -191,7 +191,7 @@ async fn an_accepted_change_is_a_new_version_and_a_value_to_dial_and_a_rejected_
     assert_eq!(client.submit(&address, form.clone(), &accepted).status, 422, "the proposal is another one now");
     let log = client.get(&format!("{controller}/log"));
     assert!(log.body.contains("not now, the mower was there") && log.body.contains("accepted"), "{}", log.brief());
-    assert!(log.body.contains("a panel was written down as found"), "{}", log.brief());
+    assert!(log.body.contains("panel recorded as found"), "{}", log.brief());
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -201,7 +201,7 @@ async fn two_on_a_round_at_once_get_a_choice_and_no_round_is_kept_in_part() {
     let tam = Client::signed_in(&server, "tam@example.com");
     let address = format!("{controller}/round");
     let form = round(&oda, &controller, "3");
-    let offered = oda.submit(&format!("{address}/look"), form.clone(), &[]).field("offered");
+    let offered = oda.submit(&format!("{address}/preview"), form.clone(), &[]).field("offered");
     // Tam moves the court to another start meanwhile: another version, the same proposal.
     let change = format!("{controller}/week/change");
     let token = tam.get("/places").field("token");
@@ -217,7 +217,7 @@ async fn two_on_a_round_at_once_get_a_choice_and_no_round_is_kept_in_part() {
     assert_eq!(tam.post(&change, &moved).status, 303);
     let conflict = oda.submit(&address, form, &[("answer", "accept"), ("offered", &offered)]);
     assert_eq!(conflict.status, 409, "{}", conflict.brief());
-    assert!(!oda.get(&format!("{controller}/log")).body.contains("stations were looked at"));
+    assert!(!oda.get(&format!("{controller}/log")).body.contains("stations checked"));
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -279,9 +279,9 @@ async fn the_sensor_that_is_taken_away_or_changed_is_the_one_that_was_open() {
         let kept = oda.submit(&address, form, &[("place", place)]);
         assert_eq!(kept.status, 303, "{}", kept.brief());
     }
-    let (east, west) = (oda.get(&format!("{address}?sensor=2")), oda.get(&format!("{address}?sensor=3")));
+    let (east, west) = (oda.get(&format!("{address}?sensor=3")), oda.get(&format!("{address}?sensor=4")));
     // The first sensor goes meanwhile, and every other one moves up by one.
-    let first = tam.get(&format!("{address}?sensor=0")).form(&gone);
+    let first = tam.get(&format!("{address}?sensor=1")).form(&gone);
     assert_eq!(tam.submit(&gone, first, &[]).status, 303);
     let conflict = oda.submit(&gone, east.form(&gone), &[]);
     assert_eq!(conflict.status, 409, "{}", conflict.brief());

@@ -16,7 +16,7 @@ const CHANGES: [&str; 31] = [
     "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather",
     "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/normals",
     "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
-    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/take-in",
+    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/import",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/stations",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/stations/preview",
@@ -26,17 +26,17 @@ const CHANGES: [&str; 31] = [
     "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/rules",
     "/places/import/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/as-found",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/as-found/look",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/as-found/preview",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/week/preview",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/week/change",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors/look",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors/preview",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors/remove",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/temporary",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/temporary/put-back",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/dial-in",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round/look",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round/preview",
 ];
 
 #[tokio::test(flavor = "multi_thread")]
@@ -99,12 +99,12 @@ async fn wrong_passwords_look_like_unknown_addresses_and_are_limited() {
     let unknown = client.sign_in("nobody@example.com", "a wrong password");
     let wrong = client.sign_in("oda@example.com", "a wrong password");
     assert_eq!((unknown.status, wrong.status), (422, 422));
-    assert!(unknown.body.contains("do not belong together") && wrong.body.contains("do not belong together"));
+    assert!(unknown.body.contains("Wrong e-mail or password") && wrong.body.contains("Wrong e-mail or password"));
     for _ in 0..4 {
         client.sign_in("oda@example.com", "a wrong password");
     }
     let limited = client.sign_in("oda@example.com", PASSWORD);
-    assert!(limited.body.contains("Too many tries"), "{}", limited.brief());
+    assert!(limited.body.contains("Too many attempts"), "{}", limited.brief());
     // Another address is not held up by it.
     server.add_user("Averstane Grounds", "Tam", "tam@example.com");
     assert_eq!(client.sign_in("tam@example.com", PASSWORD).status, 303);

@@ -58,7 +58,7 @@ async fn a_database_that_is_away_gives_a_designed_page_and_comes_back_by_itself(
     set(false).await;
     let away = client.get("/places");
     assert_eq!(away.status, 503, "{}", away.brief());
-    assert!(away.body.contains("The records are out of reach"));
+    assert!(away.body.contains("The database is not answering"));
     assert!(away.header("content-security-policy").contains("default-src 'none'"));
     assert_eq!(client.get("/readyz").status, 503);
     assert_eq!(client.get("/healthz").status, 200);

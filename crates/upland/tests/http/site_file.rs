@@ -9,7 +9,7 @@ use crate::client::{Client, binary, site_example};
 async fn what_is_taken_in_is_given_out_the_same() {
     let server = Server::start(binary()).await;
     let client = Client::signed_in(&server, "oda@example.com");
-    let (place, controller) = client.take_in("library-terraces");
+    let (place, controller) = client.import_site("library-terraces");
     let out = client.get(&format!("{place}/site.json"));
     assert_eq!(out.header("content-type"), "application/json");
     assert_eq!(out.body, String::from_utf8(site_example("library-terraces")).unwrap());
@@ -48,8 +48,8 @@ async fn files_that_are_no_site_are_refused_with_their_reason_and_store_nothing(
     let cases: [(&str, Vec<u8>, &str); 6] = [
         (
             "another version",
-            sound.replacen("\"version\": 1", "\"version\": 2", 1).into_bytes(),
-            "version 2 is not known",
+            sound.replacen("\"version\": 2", "\"version\": 9", 1).into_bytes(),
+            "version 9 is not known",
         ),
         ("truncated", sound.as_bytes()[..sound.len() / 2].to_vec(), "line "),
         ("unknown field", sound.replacen("\"house_number\"", "\"street\"", 1).into_bytes(), "street"),

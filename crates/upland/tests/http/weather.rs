@@ -23,11 +23,11 @@ async fn the_seattle_record_imports_by_mapping() {
     let place = client.make_place("Library");
     let controller = client.make_controller(&place, "Cabinet");
     let (address, page) = look(&client, &place, "seattle-weather.csv", SEATTLE);
-    assert!(page.body.contains("not settled"), "units are never guessed");
+    assert!(page.body.contains("needs a unit"), "units are never guessed");
     let units = [("unit_1", "mm"), ("unit_2", "c"), ("unit_3", "c"), ("unit_4", "ms"), ("wind_height", "10")];
     let ready = client.submit(&address, page.form(&address), &units);
-    assert!(ready.body.contains("days are sound"), "{}", ready.brief());
-    let taken = client.submit(&format!("{address}/take-in"), ready.form(&address), &[]);
+    assert!(ready.body.contains("days are ready"), "{}", ready.brief());
+    let taken = client.submit(&format!("{address}/import"), ready.form(&address), &[]);
     assert_eq!(taken.location(), format!("{place}/weather"), "{}", taken.brief());
     assert!(client.get(&format!("{place}/weather")).body.contains("1461 days"));
     // One lawn, and the year stands.
@@ -53,10 +53,10 @@ async fn bad_rows_bar_the_whole_file() {
         text.push_str(&format!("{date},{max},{min}\n"));
     }
     let (address, page) = look(&client, &place, "days.csv", text.as_bytes());
-    assert!(page.body.contains("One line that cannot stand"), "{}", page.brief());
-    assert!(page.body.contains("<b>59</b>") && page.body.contains("Lowest 9.0 stands above highest 1.0"));
+    assert!(page.body.contains("One line with an error"), "{}", page.brief());
+    assert!(page.body.contains("<b>59</b>") && page.body.contains("Lowest 9.0 is above highest 1.0"));
     // Even when it is pressed all the same, nothing goes in.
-    let refused = client.submit(&format!("{address}/take-in"), page.form(&address), &[]);
+    let refused = client.submit(&format!("{address}/import"), page.form(&address), &[]);
     assert_eq!(refused.status, 422);
     assert!(client.get("/weather").body.contains("No weather yet"));
 }
@@ -68,7 +68,7 @@ async fn a_gap_of_years_and_a_short_series_are_said() {
     let place = client.make_place("Library");
     let (_, page) = look(&client, &place, "gap.csv", b"date,tmax_c,tmin_c\n2012-01-01,9,1\n2015-01-01,8,1\n");
     assert!(page.body.contains("1095 days are missing before this line"), "{}", page.brief());
-    assert!(page.body.contains("No day in February, March"), "{}", page.brief());
+    assert!(page.body.contains("No days in February, March"), "{}", page.brief());
     assert!(page.body.contains(" disabled"));
 }
 
@@ -83,7 +83,7 @@ async fn files_that_are_no_weather_say_why_at_the_file() {
         ("picture.csv", &b"\x89PNG\r\n\x1a\n\0\0\0\rIHDR"[..], "This is not a text file"),
         ("semicolons.csv", b"date;tmax_c\n2012-01-01;12,8\n", "separated by semicolons"),
         ("empty.csv", b"", "The file is empty"),
-        ("head.csv", b"date,tmax_c,tmin_c\n", "no line under it"),
+        ("head.csv", b"date,tmax_c,tmin_c\n", "a header but no data"),
     ] {
         let answer = send(name, bytes);
         assert_eq!(answer.status, 422, "{name}");
@@ -110,7 +110,7 @@ async fn twelve_typed_normals_carry_a_place_in_the_south() {
     changes.push(("rain_3", "40"));
     let slip = client.submit(&address, form.clone(), &changes);
     assert_eq!(slip.status, 422);
-    assert!(slip.body.contains("a blank is not 0") && slip.field("et0_1") == "6.1");
+    assert!(slip.body.contains("A blank is not 0") && slip.field("et0_1") == "6.1");
     changes.pop();
     assert_eq!(client.submit(&address, form, &changes).status, 303);
     let stations = format!("{controller}/stations");

@@ -44,8 +44,8 @@ keys-places = Places
 keys-weather = Weather
 keys-reference = Reference
 keys-stations = next and previous station or month
-keys-undo = take the last change back
-keys-escape = leave a month as it was
+keys-undo = undo the last change
+keys-escape = put a month back as it was
 a-day = { $a } a day
 month-1 = January
 month-2 = February
@@ -84,56 +84,56 @@ month-year = { $a } { $b }
 
 # What is wrong beside a field.
 field-not-a-number = “{ $a }” is not a number.
-field-allowed = Allowed: { $from } to { $to } { $unit }
-field-name = A name has 1 to 60 characters.
-field-choice = Choose one of the list.
+field-allowed = Enter { $from } to { $to } { $unit }
+field-name = Enter 1 to 60 characters.
+field-choice = Choose from the list.
 form-errors =
     { $n ->
-        [one] One field needs a look. Nothing was saved; what you typed is kept.
-       *[other] { $n } fields need a look. Nothing was saved; what you typed is kept.
+        [one] Check one field. Nothing was saved; what you typed is kept.
+       *[other] Check { $n } fields. Nothing was saved; what you typed is kept.
     }
 
 # Pages that say what went wrong.
-error-home = To the first page
-error-not-found-title = Nothing is here
-error-not-found-text = There is no such page, or it belongs to somebody else.
+error-home = Go to Today
+error-not-found-title = Page not found
+error-not-found-text = There is no page at this address, or it belongs to another company.
 error-forged-title = Not saved
-error-forged-text = This change did not come from a page of this session. Go back, load the page again, and save once more.
-error-not-a-form-title = Not understood
-error-not-a-form-text = What was sent is not what our pages send. Nothing was changed.
-error-too-large-title = Too much at once
-error-too-large-text = More was sent than is taken in one go. Nothing was changed.
-error-away-title = The records are out of reach
-error-away-text = The database does not answer. Nothing was lost; load the page again in a moment, it comes back by itself.
-error-ours-title = A mistake of ours
-error-ours-text = This page could not be made. Nothing was changed. The time and the request’s id are in the server’s log.
-undo-conflict-title = Not taken back
-undo-conflict-text = Somebody has gone on from this change since. Open the page and change it by hand, so that their work stays.
-undo-in-use-title = Not taken back
-undo-in-use-text = Something else hangs on what would go. Take that away first.
+error-forged-text = This form has expired. Go back, reload the page and save again.
+error-not-a-form-title = Request not understood
+error-not-a-form-text = The form could not be read. Nothing was changed.
+error-too-large-title = Too large
+error-too-large-text = That is more than can be sent at once. Nothing was changed.
+error-away-title = The database is not answering
+error-away-text = Nothing was lost. Reload the page in a moment.
+error-ours-title = Something went wrong here
+error-ours-text = This page could not be shown. Nothing was changed. The server’s log has the time and the request’s id.
+undo-conflict-title = Cannot undo
+undo-conflict-text = Someone else has changed this since. Open the page and make the change by hand, so that their work is kept.
+undo-in-use-title = Cannot undo
+undo-in-use-text = Something else depends on it. Remove that first.
 
 # Two people at once.
-conflict-title = Two people at once
-conflict-who = { $a } saved this at { $b } UTC,
-conflict-text = while you were at work on it. Both sides are below; choose one.
-conflict-what = What
-conflict-theirs = As it stands
-conflict-mine = As you have it
-conflict-keep-theirs = Keep what stands
-conflict-save-mine = Save mine over it
+conflict-title = Someone else saved first
+conflict-who = { $a } saved this at { $b } UTC
+conflict-text = while you were editing. Compare the two versions and choose one.
+conflict-what = Field
+conflict-theirs = Saved
+conflict-mine = Yours
+conflict-keep-theirs = Keep the saved version
+conflict-save-mine = Save mine instead
 
 # What was done, for undo and the log.
-why-undo = a change taken back
-why-place = a place changed
-why-place-new = a new place
-why-controller = a controller changed
-why-controller-new = a new controller
+why-undo = undone
+why-place = place changed
+why-place-new = place added
+why-controller = controller changed
+why-controller-new = controller added
 why-stations = stations changed
-why-month = a month changed
-why-program = a program changed
-why-weather-choice = other weather chosen
-why-weather-file = a weather file taken in
-why-normals = typed normals
+why-month = month changed
+why-program = program changed
+why-weather-choice = weather chosen
+why-weather-file = weather file imported
+why-normals = normals entered
 
 # Steps of a controller.
 spine-label = Steps of this controller
@@ -148,26 +148,26 @@ state-part = incomplete
 state-fault = needs attention
 state-todo = not yet
 next-step = Next: { $a }
-next-stations = Minutes follow from what is watered, by what and on what soil.
-next-weather = Percents follow from the weather of the place.
-next-year = Something keeps the year from being worked out.
-next-door-card = All figures are there to be taken along.
+next-stations = Minutes are worked out from plants, sprinklers and soil.
+next-weather = Percents are worked out from the weather.
+next-year = The year cannot be worked out yet.
+next-door-card = Everything is ready to dial in.
 
 # How a figure is known.
 how-measured = Measured
 how-table = Table
-how-guessed = Guessed
+how-guessed = Default
 how-measured-low = measured
 how-table-low = from a table
-how-guessed-low = guessed
+how-guessed-low = default
 provenance = Where the inputs come from
 working = Working
-not-there = not there
+not-there = missing
 entered = entered as a number
-why-week = the Week changed
-why-repair = a finding repaired
+why-week = week changed
+why-repair = finding repaired
 why-repair-all = all findings repaired
-why-proposal = a proposal taken over
+why-proposal = proposed schedule applied
 wd-1 = Mon
 wd-2 = Tue
 wd-3 = Wed

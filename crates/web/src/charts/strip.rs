@@ -1,10 +1,10 @@
 //! The year strip: 365 days in one line, the signature of every controller's page.
 
+use crate::context::StripDay;
 use chrono::{Datelike, NaiveDate};
 use upland_core::budget::Group;
 use upland_core::climate::normals::Normals;
 use upland_core::quantity::MonthOfYear;
-use upland_store::StripDay;
 
 use super::path::PathData;
 use crate::show::{Fixed, Measure, Units, date_short, month_short};
@@ -73,7 +73,7 @@ struct Frame {
 
 impl Strip {
     /// The strip of a desk page, 1248 by 78.
-    pub(crate) fn desk(input: &StripInput<'_>) -> Self {
+    pub(crate) fn wide(input: &StripInput<'_>) -> Self {
         Self::draw(input, Frame { width: 1248.0, height: 78.0, base: 62.0, top: 20.0, words: true })
     }
 

@@ -3,7 +3,7 @@
 use chrono::{NaiveDate, NaiveDateTime, NaiveTime, TimeDelta};
 use upland_core::controller::ProgramLetter;
 use upland_core::place::Bound;
-use upland_core::schedule::{Expansion, Finding, Severity, WeekWork};
+use upland_core::schedule::{Expansion, Finding, Problem, Severity, WeekWork};
 
 use crate::show::{Fixed, clock, date_short, day_short, number};
 use crate::words::Words;
@@ -233,7 +233,7 @@ impl WeekPlate {
             input
                 .findings
                 .iter()
-                .any(|f| f.letter == Some(letter) && matches!(f.what, upland_core::schedule::What::Start(s) if s == by))
+                .any(|f| f.letter == Some(letter) && matches!(f.problem, Problem::SecondStart { start } if start == by))
         };
         for pair in input.week.runs.windows(2) {
             let same = pair[0].letter == pair[1].letter && pair[0].date == pair[1].date && pair[0].by == pair[1].by;
@@ -282,7 +282,7 @@ impl WeekPlate {
             let row = ((y - TOP) / ROW).round() as usize;
             let bad = input.findings.iter().any(|f| {
                 f.letter == Some(start.letter)
-                    && matches!(f.what, upland_core::schedule::What::Start(s) if s == start.by)
+                    && matches!(f.problem, Problem::SecondStart { start: extra } if extra == start.by)
             });
             let text = format!("{} {}", start.letter.get(), clock(begins));
             // Where two begin close together the second label moves along its own bar, or after it.

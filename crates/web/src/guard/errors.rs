@@ -11,8 +11,8 @@ use actix_web::dev::{ServiceRequest, ServiceResponse};
 use actix_web::middleware::Next;
 use actix_web::{Error, web};
 
-use crate::app::App;
 use crate::error::PageError;
+use crate::state::App;
 
 /// Polls a future and turns a panic of it into `Err`.
 struct Caught<F>(Pin<Box<F>>);

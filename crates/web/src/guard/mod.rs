@@ -1,7 +1,6 @@
 //! What stands between the network and the handlers.
 
 pub(crate) mod errors;
-pub(crate) mod headers;
 pub(crate) mod log;
 pub(crate) mod password;
 pub(crate) mod posted;

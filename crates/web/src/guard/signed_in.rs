@@ -11,9 +11,9 @@ use rand::distr::Alphanumeric;
 use upland_store::{Account, UserRecord};
 use uuid::Uuid;
 
-use crate::app::App;
 use crate::error::PageError;
 use crate::show::Units;
+use crate::state::App;
 
 const ACCOUNT: &str = "account";
 const USER: &str = "user";

@@ -3,12 +3,13 @@
 use serde_json::Value;
 use uuid::Uuid;
 
-use crate::app::App;
 use crate::error::Page;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::conflict;
+use crate::handlers::frame::shell;
 use crate::pages::shell::{Shell, View};
+use crate::state::App;
 use crate::words::Words;
 
 /// A save that was made on an old version.
@@ -55,7 +56,7 @@ pub(crate) async fn conflict_page(app: &App, user: &SignedIn, c: Conflict<'_>) -
     form.set("version", c.current.to_string());
     form.set("action", Uuid::new_v4().to_string());
     let fields = form.pairs().map(|(k, v)| (k.clone(), v.clone())).collect();
-    let shell = Shell::of(app, user, View::Places, "form", w.t("conflict-title"), c.back).await?;
+    let shell = shell(app, user, View::Places, "form", w.t("conflict-title"), c.back).await?;
     conflict(&ConflictTemplate {
         shell,
         who,

@@ -1,36 +1,36 @@
 use actix_web::web;
 use uuid::Uuid;
 
-use crate::app::App;
+use crate::assets::stylesheets;
 use crate::charts::{Strip, StripInput};
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::handlers::strips::strip_days;
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::door_card::*;
 use crate::pages::field::FieldState;
-use crate::pages::shell::stylesheets;
 use crate::pages::stations::missing_note;
 use crate::show::{date_long, month_of};
+use crate::state::App;
 use crate::words::Words;
 
 /// The card as it would be printed now.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
     let w = Words;
-    let desk = Desk::load(&user.account, *id).await?;
-    let today = app.clock.today(desk.at.zone);
+    let context = loading::controller(&user.account, *id).await?;
+    let today = app.clock.today(context.at.zone);
     let now = month_of(today);
-    let budget = desk.budget();
-    let strip = match (&budget, desk.normals()) {
+    let budget = context.budget();
+    let strip = match (&budget, context.normals()) {
         (Ok(b), Ok(normals)) => {
-            let days = strip_days(&user, &desk.at, today).await?;
+            let days = strip_days(&user, &context.at, today).await?;
             Some(Strip::card(&StripInput { normals, group: b.groups.first(), days: &days, today, units: user.units }))
         }
         _ => None,
     };
-    let c = desk.controller();
-    let situation = desk.week_of(today);
+    let c = context.controller();
+    let situation = context.week_of(today);
     let plan = situation.plan(c);
     let records = user.account.newest_records(Some(*id)).await?;
     let state = FieldState::of(&records);
@@ -41,20 +41,20 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         back: format!("/controllers/{id}/year"),
         dial: format!("/controllers/{id}/dial-in"),
         controller: c.name.clone(),
-        place: w.t2("card-place", &desk.at.place.value.name, used),
+        place: w.t2("card-place", &context.at.place.value.name, used),
         issued: issued(today),
         by: user.user.name.clone(),
         company: user.user.account_name.clone(),
-        card: desk.controller.version.to_string(),
+        card: context.controller.version.to_string(),
         strip,
         stations: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_stations(c, b, &plan)),
         months: card_months(now),
         programs: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_programs(c, b, now)),
         schedules: card_schedules(c, &plan, &situation),
         ends_head: ends_head(c, &plan),
-        never: card_never(&desk),
+        never: card_never(&context),
         sensors: card_sensors(c, user.units),
-        visits: card_visits(&state),
+        visits: card_visits(&state, context.controller()),
         since: state.last_change().map_or_else(|| w.t("card-not-dialled"), date_long),
         percent_note: percent_note(c),
         fewer: budget.as_ref().map_or_else(|_| String::new(), fewer_line),

@@ -2,33 +2,49 @@
 
 use upland_core::controller::ProgramLetter;
 
-use crate::app::App;
-use crate::charts::Strip;
+use crate::context::ControllerContext;
 use crate::error::PageError;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::strips::strips;
-use crate::pages::desk::Desk;
-use crate::pages::shell::{Shell, View};
+use crate::pages::frame::Frame;
+use crate::pages::shell::{Shell, ShellInput, View};
 use crate::pages::spine::{Spine, Step};
+use crate::state::App;
 
-/// Masthead, steps and year strip of a controller's page.
-#[derive(Debug, Clone)]
-pub(crate) struct Frame {
-    pub(crate) shell: Shell,
-    pub(crate) spine: Spine,
-    pub(crate) strip: Option<[Strip; 2]>,
+/// The shell of a page of a view, with the user's last action to undo.
+pub(crate) async fn shell(
+    app: &App,
+    user: &SignedIn,
+    view: View,
+    body_class: &'static str,
+    title: String,
+    path: &str,
+) -> Result<Shell, PageError> {
+    let last_action = user.account.last_action(user.user.id).await?;
+    Ok(Shell::of(ShellInput {
+        view,
+        body_class,
+        title,
+        path,
+        user_name: &user.user.name,
+        company: &user.user.account_name,
+        token: &user.token,
+        units: user.units,
+        last_action: &last_action,
+        now: app.clock.now().naive_utc(),
+    }))
 }
 
 /// The frame of a page that looks at no program in particular; `path` is where it stands, for undo.
 pub(crate) async fn frame(
     app: &App,
     user: &SignedIn,
-    desk: &Desk,
+    context: &ControllerContext,
     step: Step,
     names: [&'static str; 2],
     path: &str,
 ) -> Result<Frame, PageError> {
-    frame_of(app, user, desk, step, names, path, None).await
+    frame_of(app, user, context, step, names, path, None).await
 }
 
 /// The frame of a page whose strip is that of a program; `[class, title]`: the page's class, and the key
@@ -36,15 +52,15 @@ pub(crate) async fn frame(
 pub(crate) async fn frame_of(
     app: &App,
     user: &SignedIn,
-    desk: &Desk,
+    context: &ControllerContext,
     step: Step,
     [class, title]: [&'static str; 2],
     path: &str,
     letter: Option<ProgramLetter>,
 ) -> Result<Frame, PageError> {
     let title = crate::words::Words.t(title);
-    let mut shell = Shell::of(app, user, View::Places, class, title, path).await?;
-    let (strip, ephemeris) = strips(app, user, desk, letter).await?;
+    let mut shell = shell(app, user, View::Places, class, title, path).await?;
+    let (strip, ephemeris) = strips(app, user, context, letter).await?;
     shell.ephemeris = Some(ephemeris);
-    Ok(Frame { shell, spine: Spine::of(desk, step), strip })
+    Ok(Frame { shell, spine: Spine::of(context, step), strip })
 }

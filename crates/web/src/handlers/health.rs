@@ -1,7 +1,7 @@
 use actix_web::{HttpResponse, web};
 
-use crate::app::App;
 use crate::error::{Page, PageError};
+use crate::state::App;
 
 /// The process answers.
 pub(crate) async fn healthz() -> HttpResponse {
@@ -17,6 +17,6 @@ pub(crate) async fn readyz(app: web::Data<App>) -> HttpResponse {
 }
 
 /// Any address that is not in the URL map.
-pub(crate) async fn nowhere() -> Page {
+pub(crate) async fn not_found() -> Page {
     Err(PageError::NotFound)
 }

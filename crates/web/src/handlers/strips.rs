@@ -5,17 +5,21 @@ use upland_core::budget::YearBudget;
 use upland_core::controller::ProgramLetter;
 use upland_store::StripDay;
 
-use crate::app::App;
 use crate::charts::{Strip, StripInput, sun_of};
+use crate::context::{ControllerContext, PlaceContext};
 use crate::error::PageError;
 use crate::guard::signed_in::SignedIn;
-use crate::pages::desk::{Desk, PlaceDesk};
 use crate::pages::shell::Ephemeris;
 use crate::show::{Measure, Units, month_long, month_of};
+use crate::state::App;
 use crate::words::Words;
 
 /// The days of this year, or of the last whole year on record when this one is not measured.
-pub(crate) async fn strip_days(user: &SignedIn, at: &PlaceDesk, today: NaiveDate) -> Result<Vec<StripDay>, PageError> {
+pub(crate) async fn strip_days(
+    user: &SignedIn,
+    at: &PlaceContext,
+    today: NaiveDate,
+) -> Result<Vec<StripDay>, PageError> {
     let Some(weather) = at.weather.as_ref() else { return Ok(Vec::new()) };
     let Some(last) = weather.revision.last_day else { return Ok(Vec::new()) };
     let year = if last.year() >= today.year() {
@@ -34,21 +38,21 @@ pub(crate) async fn strip_days(user: &SignedIn, at: &PlaceDesk, today: NaiveDate
 pub(crate) async fn strips(
     app: &App,
     user: &SignedIn,
-    desk: &Desk,
+    context: &ControllerContext,
     letter: Option<ProgramLetter>,
 ) -> Result<(Option<[Strip; 2]>, Ephemeris), PageError> {
-    let today = app.clock.today(desk.at.zone);
-    let ephemeris = ephemeris(&desk.at, today, user.units);
-    let Ok(normals) = desk.normals() else { return Ok((None, ephemeris)) };
-    let days = strip_days(user, &desk.at, today).await?;
-    let budget = desk.budget().ok();
+    let today = app.clock.today(context.at.zone);
+    let ephemeris = ephemeris(&context.at, today, user.units);
+    let Ok(normals) = context.normals() else { return Ok((None, ephemeris)) };
+    let days = strip_days(user, &context.at, today).await?;
+    let budget = context.budget().ok();
     let group = budget.as_ref().and_then(|b: &YearBudget| letter.map_or(b.groups.first(), |l| b.group(l)));
     let input = StripInput { normals, group, days: &days, today, units: user.units };
-    Ok((Some([Strip::desk(&input), Strip::phone(&input)]), ephemeris))
+    Ok((Some([Strip::wide(&input), Strip::phone(&input)]), ephemeris))
 }
 
 /// Sunrise, sunset and the month's normals at a place.
-pub(crate) fn ephemeris(at: &PlaceDesk, today: NaiveDate, units: Units) -> Ephemeris {
+pub(crate) fn ephemeris(at: &PlaceContext, today: NaiveDate, units: Units) -> Ephemeris {
     let w = Words;
     let position = &at.place.value.position;
     let sun = sun_of(position.latitude_deg(), position.longitude_deg(), at.zone, today);

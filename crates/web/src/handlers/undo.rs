@@ -1,12 +1,12 @@
 use actix_web::web;
 use upland_store::{StoreError, Write};
 
-use crate::app::App;
 use crate::error::{Keys, Page, PageError, notice_page};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
-use crate::handlers::saving::{action, record_of};
+use crate::handlers::saving::action;
+use crate::state::App;
 
 /// Somebody went on from the change.
 const UNDO_CONFLICT: Keys = ["undo-conflict-title", "undo-conflict-text"];
@@ -22,13 +22,7 @@ pub(crate) async fn undo(app: web::Data<App>, user: SignedIn, Posted(form): Post
         let Some(newest) = log.first().filter(|newest| newest.after == entry.after) else {
             return Ok(notice_page(UNDO_CONFLICT));
         };
-        writes.push(Write {
-            id: entry.aggregate_id,
-            made_on: newest.version,
-            record: record_of(entry.kind, entry.before.as_ref())?,
-            before: entry.after.clone(),
-            after: entry.before.clone(),
-        });
+        writes.push(Write { id: entry.aggregate_id, made_on: newest.version, record: entry.record_before()? });
     }
     let mut undoing = action(&app, &user, &form, "why-undo", writes);
     undoing.undoes = Some(first.action_id);

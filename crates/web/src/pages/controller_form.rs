@@ -1,3 +1,4 @@
+use crate::context::ChangeEntry;
 use chrono_tz::Tz;
 use upland_core::controller::{
     BaseMonth, Capability, CapabilityError, Contact, Controller, ControllerError, DayModes, PercentScope,
@@ -5,7 +6,6 @@ use upland_core::controller::{
 };
 use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
 use upland_core::word::Word;
-use upland_store::ChangeEntry;
 use uuid::Uuid;
 
 use super::Choice;
@@ -280,7 +280,7 @@ fn explain(form: &mut Form, error: &ControllerError) {
                 ScheduleError::TooManyStarts { .. } | ScheduleError::Split(_) => "starts",
                 ScheduleError::StartStep(_) | ScheduleError::StartTwice => "start_step",
                 ScheduleError::DayMode => "odd_even",
-                ScheduleError::Every(_) => "every_max",
+                ScheduleError::Every(_) | ScheduleError::Date => "every_max",
                 ScheduleError::NeverDays => "never_days",
             };
             form.fail(field, w.t1("capability-schedule-in-use", letter.get().to_string()));
@@ -292,8 +292,8 @@ fn explain(form: &mut Form, error: &ControllerError) {
         ControllerError::StationDelay(most) => {
             form.fail("station_delay", w.t1("capability-delay", most.to_string()));
         }
-        ControllerError::Sensor { number, .. } => {
-            form.fail("sensor_inputs", w.t1("capability-sensor-in-use", number.to_string()));
+        ControllerError::Sensor { id, .. } => {
+            form.fail("sensor_inputs", w.t1("capability-sensor-in-use", id.to_string()));
         }
         ControllerError::Temporary { .. } => form.fail("rain_delay_max", w.t("capability-temporary-in-use")),
         other => form.fail("name", other.to_string()),

@@ -7,13 +7,14 @@ use upland_core::landscape::Plant;
 use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Level, Plan, Situation, week_work};
 
-use super::desk::Desk;
 use super::field::FieldState;
 use super::findings::mode_words;
+use super::round::change_line;
 use super::rules_form::rules_parts;
 use super::sensors::{sensor_name, set_to};
 use super::stations::plant_key;
 use crate::charts::Strip;
+use crate::context::ControllerContext;
 use crate::show::{Units, clock, date_long, date_short, day_short, minutes, month_short, number, percent};
 use crate::words::Words;
 
@@ -133,9 +134,9 @@ pub(crate) fn ends_head(controller: &Controller, plan: &Plan) -> String {
 }
 
 /// What the rules of the place forbid, and who says so.
-pub(crate) fn card_never(desk: &Desk) -> Vec<String> {
-    let rules = &desk.at.place.value.rules;
-    let mut out = rules_parts(rules, &desk.at.rules);
+pub(crate) fn card_never(context: &ControllerContext) -> Vec<String> {
+    let rules = &context.at.place.value.rules;
+    let mut out = rules_parts(rules, &context.at.rules);
     if !rules.authority.is_empty() {
         out.push(rules.authority.clone());
     }
@@ -157,7 +158,7 @@ pub(crate) fn card_sensors(controller: &Controller, units: Units) -> Vec<String>
 }
 
 /// The last dialling and the last round.
-pub(crate) fn card_visits(state: &FieldState) -> Vec<CardVisit> {
+pub(crate) fn card_visits(state: &FieldState, controller: &Controller) -> Vec<CardVisit> {
     let w = Words;
     let dialled = state.dialled.as_ref().map(|(record, doc)| {
         let visit = CardVisit {
@@ -175,7 +176,7 @@ pub(crate) fn card_visits(state: &FieldState) -> Vec<CardVisit> {
             date: date_short(doc.on),
             name: record.user_name.clone(),
             seen,
-            what: doc.change.clone(),
+            what: change_line(doc.change.as_ref(), controller),
             look_again: date_short(doc.look_again),
         };
         (record.at, visit)

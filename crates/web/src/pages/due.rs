@@ -3,21 +3,21 @@
 use chrono::{NaiveDate, TimeDelta, TimeZone};
 use chrono_tz::Tz;
 
-use super::desk::Desk;
 use super::dial::DialIn;
 use super::field::FieldState;
 use super::sensors::{About, notes, sensor_name};
 use super::temporary::{back_words, kind_words};
 use super::today::Todo;
+use crate::context::ControllerContext;
 use crate::show::{date_short, weekday};
 use crate::words::Words;
 
 /// Everything that is due, what ends first.
-pub(crate) fn due(desk: &Desk, state: &FieldState, today: NaiveDate) -> Vec<Todo> {
+pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveDate) -> Vec<Todo> {
     let w = Words;
-    let c = desk.controller();
-    let id = desk.controller.id;
-    let at = format!("{}, {}", c.name, desk.at.place.value.name);
+    let c = context.controller();
+    let id = context.controller.id;
+    let at = format!("{}, {}", c.name, context.at.place.value.name);
     let mut out = Vec::new();
     for t in c.temporaries.iter().filter(|t| t.is_over(today)) {
         out.push(Todo {
@@ -28,7 +28,7 @@ pub(crate) fn due(desk: &Desk, state: &FieldState, today: NaiveDate) -> Vec<Todo
             act: back_words(&t.kind),
         });
     }
-    if let Some(dial) = to_dial(desk, state, today) {
+    if let Some(dial) = to_dial(context, state, today) {
         out.push(Todo { title: w.t1(&dial.title, &at), ..dial });
     }
     if let Some(day) = state.look_again().filter(|d| *d <= today) {
@@ -40,14 +40,14 @@ pub(crate) fn due(desk: &Desk, state: &FieldState, today: NaiveDate) -> Vec<Todo
             act: w.t("due-look-again-act"),
         });
     }
-    for index in 0..c.sensors.len() {
+    for sensor in &c.sensors {
         // A bypass that is over stands above, with everything temporary.
-        for (note, about) in notes(c, index, today).into_iter().filter(|(_, about)| *about != About::BypassOver) {
+        for (note, about) in notes(c, sensor, today).into_iter().filter(|(_, about)| *about != About::BypassOver) {
             out.push(Todo {
                 mark: if about.stops() { "fault" } else { "battery" },
-                title: w.t2("due-sensor", &at, sensor_name(&c.sensors[index])),
+                title: w.t2("due-sensor", &at, sensor_name(sensor)),
                 reason: note,
-                href: format!("/controllers/{id}/sensors?sensor={index}"),
+                href: format!("/controllers/{id}/sensors?sensor={}", sensor.id),
                 act: w.t("due-sensor-act"),
             });
         }
@@ -56,10 +56,10 @@ pub(crate) fn due(desk: &Desk, state: &FieldState, today: NaiveDate) -> Vec<Todo
 }
 
 /// Values that do not stand on the panel as they should, once it was dialled.
-fn to_dial(desk: &Desk, state: &FieldState, today: NaiveDate) -> Option<Todo> {
+fn to_dial(context: &ControllerContext, state: &FieldState, today: NaiveDate) -> Option<Todo> {
     let w = Words;
     state.dialled.as_ref()?;
-    let dial = DialIn::of(desk, today.and_time(chrono::NaiveTime::MIN));
+    let dial = DialIn::of(context, today.and_time(chrono::NaiveTime::MIN));
     let pending = dial.pending(state);
     let first = pending.first()?;
     Some(Todo {
@@ -69,7 +69,7 @@ fn to_dial(desk: &Desk, state: &FieldState, today: NaiveDate) -> Option<Todo> {
             1 => dial.line(first),
             n => w.t2("due-dial-more", dial.line(first), (n - 1).to_string()),
         },
-        href: format!("/controllers/{}/dial-in?only=changed", desk.controller.id),
+        href: format!("/controllers/{}/dial-in?only=changed", context.controller.id),
         act: w.t("due-dial-act"),
     })
 }

@@ -1,12 +1,12 @@
 //! What the records of the field say of a controller as it stands today.
 
+use crate::context::FieldRecord;
 use chrono::NaiveDate;
 use upland_core::found::{Panel, Switch, panel_findings};
 use upland_core::schedule::Known;
 use upland_formats::site::{DialledDoc, FieldDoc, RoundDoc};
-use upland_store::FieldRecord;
 
-use super::desk::Desk;
+use crate::context::ControllerContext;
 
 /// The newest record of each kind.
 #[derive(Debug, Clone, Default)]
@@ -17,26 +17,21 @@ pub(crate) struct FieldState {
     pub(crate) round: Option<(FieldRecord, RoundDoc)>,
 }
 
-/// The document of a record; nothing where it cannot be read.
-pub(crate) fn document(record: &FieldRecord) -> Option<FieldDoc> {
-    serde_json::from_value(record.document.clone()).ok()
-}
-
 impl FieldState {
     /// From the records of one controller, in any order.
     pub(crate) fn of<'a>(records: impl IntoIterator<Item = &'a FieldRecord>) -> Self {
         let mut out = Self::default();
         let newer = |old: Option<&FieldRecord>, new: &FieldRecord| old.is_none_or(|o| new.at > o.at);
         for record in records {
-            match document(record) {
-                Some(FieldDoc::Found(doc)) if newer(out.found.as_ref().map(|f| &f.0), record) => {
-                    out.found = Panel::try_from(&doc).ok().map(|p| (record.clone(), p));
+            match &record.document {
+                FieldDoc::Found(doc) if newer(out.found.as_ref().map(|f| &f.0), record) => {
+                    out.found = Panel::try_from(doc).ok().map(|p| (record.clone(), p));
                 }
-                Some(FieldDoc::Dialled(doc)) if newer(out.dialled.as_ref().map(|f| &f.0), record) => {
-                    out.dialled = Some((record.clone(), doc));
+                FieldDoc::Dialled(doc) if newer(out.dialled.as_ref().map(|f| &f.0), record) => {
+                    out.dialled = Some((record.clone(), doc.clone()));
                 }
-                Some(FieldDoc::Round(doc)) if newer(out.round.as_ref().map(|f| &f.0), record) => {
-                    out.round = Some((record.clone(), doc));
+                FieldDoc::Round(doc) if newer(out.round.as_ref().map(|f| &f.0), record) => {
+                    out.round = Some((record.clone(), doc.clone()));
                 }
                 _ => {}
             }
@@ -71,11 +66,11 @@ impl FieldState {
     }
 
     /// What stands beside the controller when one asks why it did not water.
-    pub(crate) fn known(&self, desk: &Desk, held: Vec<Option<bool>>) -> Known {
+    pub(crate) fn known(&self, context: &ControllerContext, held: Vec<(u16, Option<bool>)>) -> Known {
         let panel = self.panel_still_found();
         let clock_wrong = panel.is_some_and(|p| {
-            let situation = desk.week_of(p.seen_at.date());
-            panel_findings(p, desk.controller(), &situation, None).iter().any(|f| f.is_clock())
+            let situation = context.week_of(p.seen_at.date());
+            panel_findings(p, context.controller(), &situation, None).iter().any(|f| f.is_clock())
         });
         Known { held, found_off: panel.filter(|p| p.switch == Switch::Off).map(|p| p.seen_at.date()), clock_wrong }
     }

@@ -1,7 +1,7 @@
 //! The words of findings and repairs.
 
 use upland_core::controller::{Controller, DayMode, ProgramLetter};
-use upland_core::schedule::{Code, Finding, Repair, Severity, Stake, What};
+use upland_core::schedule::{Code, Finding, Problem, Repair, Severity, Stake};
 
 use crate::charts::{severity_word, volume_text, volume_unit};
 use crate::show::{Measure, Units, clock, date_short, day_list, day_long, day_short, month_long, number};
@@ -25,11 +25,11 @@ pub(crate) struct FindingView {
 /// The key of a finding in a form: its code, program and station.
 pub(crate) fn finding_key(finding: &Finding) -> String {
     let letter = finding.letter.map_or('-', ProgramLetter::get);
-    let start = match finding.what {
-        What::Start(start) => start.to_string(),
+    let start = match finding.problem {
+        Problem::SecondStart { start } => start.to_string(),
         _ => String::new(),
     };
-    format!("{}.{letter}.{}.{start}", code_word(finding.code), finding.station.unwrap_or(0))
+    format!("{}.{letter}.{}.{start}", code_word(finding.code()), finding.station.unwrap_or(0))
 }
 
 /// The word of a code, as files and addresses write it.
@@ -73,19 +73,19 @@ pub(crate) fn counts(findings: &[Finding]) -> String {
 
 fn view(number: usize, c: &Controller, f: &Finding, authority: &str, units: Units) -> FindingView {
     let w = Words;
-    let (title, fact) = title_and_fact(c, f, units);
+    let (title, fact) = title_and_fact(c, f);
     let (stake_label, stake) = match f.stake {
         Stake::VolumeM3(v) if v < 0.0 => {
             (w.t("at-stake"), w.t2("stake-missing", volume_text(units)(-v), volume_unit(units)))
         }
         Stake::VolumeM3(v) => (w.t("at-stake"), w.t2("stake-volume", volume_text(units)(v), volume_unit(units))),
-        Stake::DepthMm(d) if f.code == Code::RunsOff => {
+        Stake::DepthMm(d) if f.code() == Code::RunsOff => {
             (w.t("at-stake"), w.t1("stake-runoff", Measure::Depth.show(d, units)))
         }
         Stake::DepthMm(d) => (w.t("at-stake"), w.t1("stake-depth", Measure::Depth.show(d.abs(), units))),
         Stake::Rule if authority.is_empty() => (w.t("rule"), w.t("rule-of-the-place")),
         Stake::Rule => (w.t("rule"), w.t1("rule-of", authority)),
-        Stake::None => (w.t("note"), w.t(note_key(f.code))),
+        Stake::None => (w.t("note"), w.t(note_key(f.code()))),
     };
     FindingView {
         number,
@@ -96,7 +96,7 @@ fn view(number: usize, c: &Controller, f: &Finding, authority: &str, units: Unit
         stake,
         repair: f.repair.as_ref().map_or_else(String::new, |r| repair_words(c, r)),
         key: finding_key(f),
-        why: w.t(why_key(f.code)),
+        why: w.t(why_key(f.code())),
     }
 }
 
@@ -139,41 +139,41 @@ fn station_name(c: &Controller, number: Option<u8>) -> String {
     number.and_then(|n| c.station(n)).map_or_else(String::new, |s| s.name.clone())
 }
 
-fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String) {
+fn title_and_fact(c: &Controller, f: &Finding) -> (String, String) {
     let w = Words;
     let letter = f.letter.map_or_else(String::new, |l| l.get().to_string());
     let station = station_name(c, f.station);
-    match (f.code, &f.what) {
-        (Code::SecondStart, What::Start(start)) => {
+    match &f.problem {
+        Problem::SecondStart { start } => {
             (w.t1("f-second-start", &letter), w.t1("f-second-start-more", start.to_string()))
         }
-        (Code::TwoWaysOfSoak, _) => (w.t1("f-two-ways", &letter), w.t("f-two-ways-more")),
-        (Code::InTwoPrograms, What::Second(second)) => {
+        Problem::TwoWaysOfSoak => (w.t1("f-two-ways", &letter), w.t("f-two-ways-more")),
+        Problem::InTwoPrograms { second } => {
             (w.t1("f-two-programs", &station), w.t2("f-two-programs-more", &letter, second.get().to_string()))
         }
-        (Code::NotScheduled, _) => (w.t1("f-not-scheduled", &letter), w.t("f-not-scheduled-more")),
-        (Code::GhostProgram, _) => (w.t1("f-ghost", &letter), w.t("f-ghost-more")),
-        (Code::NoMinutes, _) => (w.t1("f-no-minutes", &station), w.t1("f-no-minutes-more", &letter)),
-        (Code::RunsOff, What::Runoff { run, longest, .. }) => {
+        Problem::NotScheduled => (w.t1("f-not-scheduled", &letter), w.t("f-not-scheduled-more")),
+        Problem::GhostProgram => (w.t1("f-ghost", &letter), w.t("f-ghost-more")),
+        Problem::NoMinutes => (w.t1("f-no-minutes", &station), w.t1("f-no-minutes-more", &letter)),
+        Problem::RunsOff { run, longest, .. } => {
             (w.t1("f-runs-off", &station), w.t2("f-runs-off-more", number(run.minutes(), 0), number(*longest, 1)))
         }
-        (Code::TooFewStarts, What::Starts { there, needed }) => {
+        Problem::TooFewStarts { there, needed } => {
             (w.t1("f-too-few", &letter), w.t2("f-too-few-more", there.to_string(), needed.to_string()))
         }
-        (Code::DaysAndMinutes, What::Waterings { scheduled, meant }) => {
+        Problem::DaysAndMinutes { scheduled, meant } => {
             let tenths = usize::from(scheduled.fract() != 0.0);
             (
                 w.t2("f-days-minutes", &letter, number(*scheduled, tenths)),
                 w.t1("f-days-minutes-more", meant.to_string()),
             )
         }
-        (Code::FightsSensor, _) => (w.t1("f-fights", &letter), w.t("f-fights-more")),
-        (Code::ForbiddenDay, What::ClosedDays(days)) => (w.t2("f-day", &letter, day_list(*days)), w.t("f-day-more")),
-        (Code::ForbiddenDay, What::ClosedDate(date)) => (w.t2("f-day", &letter, date_short(*date)), w.t("f-date-more")),
-        (Code::ForbiddenHour, What::Hours { from, ends, .. }) => {
+        Problem::FightsSensor => (w.t1("f-fights", &letter), w.t("f-fights-more")),
+        Problem::ForbiddenWeekdays { days } => (w.t2("f-day", &letter, day_list(*days)), w.t("f-day-more")),
+        Problem::ForbiddenDate { date } => (w.t2("f-day", &letter, date_short(*date)), w.t("f-date-more")),
+        Problem::ForbiddenHour { from, ends } => {
             (w.t2("f-hour", &letter, clock(*from)), w.t1("f-hour-more", clock(*ends)))
         }
-        (Code::LateAtHighest, What::Hours { from, ends, ends_now, month }) => {
+        Problem::LateAtHighest { from, ends, ends_now, month } => {
             let month = month.map_or_else(String::new, month_long);
             let now = ends_now.map_or_else(String::new, clock);
             (
@@ -181,18 +181,17 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
                 w.with("f-late-more", &[("now", &now), ("from", &clock(*from)), ("month", &month)]),
             )
         }
-        (Code::Waits, What::WaitsFor { other, minutes, planned, begins }) => (
+        Problem::Waits { other, minutes, planned, begins } => (
             w.t2("f-waits", &letter, other.get().to_string()),
             w.with(
                 "f-waits-more",
                 &[("begins", &clock(*begins)), ("planned", &planned.to_string()), ("minutes", &minutes.to_string())],
             ),
         ),
-        (Code::OddNeighbours, _) => (w.t1("f-odd", &letter), w.t("f-odd-more")),
-        (Code::NeighbouringDays, What::SideBySide(a, b)) => {
-            (w.t1("f-neighbours", &letter), w.t2("f-neighbours-more", day_long(*a), day_long(*b)))
+        Problem::OddNeighbours => (w.t1("f-odd", &letter), w.t("f-odd-more")),
+        Problem::NeighbouringDays { first, second } => {
+            (w.t1("f-neighbours", &letter), w.t2("f-neighbours-more", day_long(*first), day_long(*second)))
         }
-        _ => (code_word(f.code).to_owned(), Measure::Depth.show(0.0, units)),
     }
 }
 
@@ -264,7 +263,7 @@ pub fn words_of_findings(c: &Controller, findings: &[Finding], authority: &str) 
         .into_iter()
         .zip(findings)
         .map(|(v, f)| FindingWords {
-            code: code_word(f.code),
+            code: code_word(f.code()),
             severity: v.kind,
             message: format!("{}. {}", v.title, v.fact),
             stake: format!("{}: {}", v.stake_label, v.stake),

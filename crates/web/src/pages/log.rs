@@ -1,11 +1,12 @@
 //! A controller's log: what was changed, found, dialled and seen, in one line of time.
 
+use crate::context::{ChangeEntry, ControllerContext, FieldRecord};
 use chrono::{DateTime, Utc};
-use chrono_tz::Tz;
-use upland_formats::site::{Answer, FieldDoc};
-use upland_store::{ChangeEntry, FieldRecord};
+use upland_core::controller::Controller;
+use upland_formats::site::{Answer, FieldDoc, PanelNextDoc};
 
-use super::field::document;
+use super::dial::next_words;
+use super::round::change_line;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::Strip;
@@ -39,11 +40,17 @@ pub(crate) struct LogEntry {
 }
 
 /// Changes and records in one line of time, newest first.
-pub(crate) fn days(changes: &[ChangeEntry], records: &[FieldRecord], href: &str, zone: Tz) -> Vec<LogDay> {
+pub(crate) fn days(
+    changes: &[ChangeEntry],
+    records: &[FieldRecord],
+    context: &ControllerContext,
+    href: &str,
+) -> Vec<LogDay> {
+    let (controller, zone) = (context.controller(), context.at.zone);
     let mut all: Vec<(DateTime<Utc>, LogEntry)> = changes
         .iter()
         .map(|c| (c.at, change_entry(c)))
-        .chain(records.iter().filter_map(|r| Some((r.at, record_entry(r, href)?))))
+        .chain(records.iter().map(|r| (r.at, record_entry(r, controller, href))))
         .collect();
     all.sort_by_key(|(at, _)| std::cmp::Reverse(*at));
     let mut days: Vec<LogDay> = Vec::new();
@@ -71,25 +78,28 @@ fn change_entry(c: &ChangeEntry) -> LogEntry {
     }
 }
 
-fn record_entry(record: &FieldRecord, href: &str) -> Option<LogEntry> {
+fn record_entry(record: &FieldRecord, controller: &Controller, href: &str) -> LogEntry {
     let w = Words;
-    let (mark, what, more, href) = match document(record)? {
+    let (mark, what, more, href) = match &record.document {
         FieldDoc::Found(_) => ("flag", w.t("why-found"), Vec::new(), format!("{href}/as-found?of={}", record.id)),
         FieldDoc::Dialled(d) => {
             let mut more = vec![w.t1("log-look-again", date_short(d.look_again))];
             if !d.not_set.is_empty() {
                 more.insert(0, w.count("log-not-set", d.not_set.len()));
             }
-            if !d.panel_next.is_empty() {
-                more.insert(0, w.t2("log-next", &d.panel_next, &d.our_next));
+            let ours = next_words(d.our_next.as_ref());
+            match &d.panel_next {
+                PanelNextDoc::NotSeen => {}
+                PanelNextDoc::Same => more.insert(0, w.t2("log-next", &ours, &ours)),
+                PanelNextDoc::Words(words) => more.insert(0, w.t2("log-next", words, &ours)),
             }
             ("done", w.count("log-dialled", d.values.len()), more, String::new())
         }
         FieldDoc::Round(d) => {
             let answer = match d.answer {
-                Answer::Accepted => w.t1("log-accepted", &d.change),
-                Answer::Rejected => w.t2("log-rejected", &d.change, &d.reason),
-                Answer::Nothing => d.change.clone(),
+                Answer::Accepted => w.t1("log-accepted", change_line(d.change.as_ref(), controller)),
+                Answer::Rejected => w.t2("log-rejected", change_line(d.change.as_ref(), controller), &d.reason),
+                Answer::Nothing => w.t("round-no-change"),
             };
             let mut more = vec![answer, w.t1("log-look-again", date_short(d.look_again))];
             if !d.note.is_empty() {
@@ -98,5 +108,5 @@ fn record_entry(record: &FieldRecord, href: &str) -> Option<LogEntry> {
             ("measured", w.count("log-round", d.stations.len()), more, String::new())
         }
     };
-    Some(LogEntry { mark, time: String::new(), who: record.user_name.clone(), what, more, href })
+    LogEntry { mark, time: String::new(), who: record.user_name.clone(), what, more, href }
 }

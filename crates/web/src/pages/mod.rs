@@ -2,16 +2,17 @@
 
 pub(crate) mod controller_form;
 pub(crate) mod days_form;
-pub(crate) mod desk;
 pub(crate) mod dial;
 pub(crate) mod door_card;
 pub(crate) mod due;
 pub(crate) mod field;
 pub(crate) mod findings;
 pub(crate) mod found;
+pub(crate) mod frame;
 pub(crate) mod log;
 pub(crate) mod place_form;
 pub(crate) mod places;
+pub(crate) mod provenance;
 pub(crate) mod reference;
 pub(crate) mod round;
 pub(crate) mod rules_form;

@@ -1,6 +1,6 @@
+use crate::context::PlaceRecord;
 use upland_core::place::Position;
 use upland_core::quantity::range;
-use upland_store::PlaceRecord;
 use uuid::Uuid;
 
 use super::Choice;

@@ -1,4 +1,4 @@
-use upland_store::{ControllerRecord, PlaceRecord, SeriesRecord, Versioned};
+use crate::context::{ControllerRecord, PlaceRecord, SeriesRecord, Versioned};
 use uuid::Uuid;
 
 use super::shell::Shell;

@@ -2,8 +2,9 @@
 
 use upland_core::landscape::{Plant, Soil, SprinklerType};
 
+use super::provenance::mark;
 use super::shell::Shell;
-use super::stations::{mark, plant_key, soil_key, sprinkler_key};
+use super::stations::{plant_key, soil_key, sprinkler_key};
 use crate::form::Form;
 use crate::show::{Measure, Units, number};
 use crate::words::Words;

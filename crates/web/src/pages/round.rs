@@ -5,8 +5,8 @@ use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::quantity::Percent;
 use upland_core::schedule::{Level, Plan};
 use upland_core::tuning::{Advice, Because, Change, Judgement, Seen, advise};
+use upland_formats::site::ChangeDoc;
 
-use super::desk::Desk;
 use super::field::FieldState;
 use super::found::percent_field;
 use super::shell::Shell;
@@ -14,6 +14,7 @@ use super::spine::Spine;
 use super::stations::{plant_key, station_name};
 use super::year::program_label;
 use crate::charts::{Strip, volume_text, volume_unit};
+use crate::context::ControllerContext;
 use crate::form::Form;
 use crate::show::{Measure, Units, date_short, day_list, day_short, minutes, month_long, month_of, number};
 use crate::words::Words;
@@ -76,8 +77,8 @@ pub(crate) struct AdviceView {
     pub(crate) expect: String,
     pub(crate) accept: String,
     pub(crate) look_again: String,
-    /// The change in a line: what the log keeps, and what an answer refers to.
-    pub(crate) line: String,
+    /// The change as data: what an answer refers to. Empty when nothing changes.
+    pub(crate) offer: String,
 }
 
 /// The fields of the percents on the panel, each with the programs that it governs.
@@ -95,9 +96,9 @@ fn percent_fields(c: &Controller) -> Vec<(String, Vec<ProgramLetter>)> {
 }
 
 /// The form of a round that begins: percents as they should stand, nothing judged.
-pub(crate) fn empty(desk: &Desk, today: NaiveDate) -> Form {
-    let c = desk.controller();
-    let plan = desk.week_of(today).plan(c);
+pub(crate) fn empty(context: &ControllerContext, today: NaiveDate) -> Form {
+    let c = context.controller();
+    let plan = context.week_of(today).plan(c);
     let mut form = Form::default();
     form.set("action", uuid::Uuid::new_v4().to_string());
     form.set("record", uuid::Uuid::new_v4().to_string());
@@ -109,9 +110,14 @@ pub(crate) fn empty(desk: &Desk, today: NaiveDate) -> Form {
 }
 
 /// Reads what was seen; errors stand beside their fields.
-pub(crate) fn read(form: &mut Form, desk: &Desk, today: NaiveDate, last_change: Option<NaiveDate>) -> Seen {
-    let c = desk.controller();
-    let plan = desk.week_of(today).plan(c);
+pub(crate) fn read(
+    form: &mut Form,
+    context: &ControllerContext,
+    today: NaiveDate,
+    last_change: Option<NaiveDate>,
+) -> Seen {
+    let c = context.controller();
+    let plan = context.week_of(today).plan(c);
     let mut percents = Vec::new();
     for (field, letters) in percent_fields(c) {
         let typed = form.get(&field).trim_end_matches('%').trim().to_owned();
@@ -141,16 +147,16 @@ pub(crate) fn read(form: &mut Form, desk: &Desk, today: NaiveDate, last_change: 
 }
 
 /// The advice on what was seen.
-pub(crate) fn advice(desk: &Desk, seen: &Seen) -> Advice {
-    let situation = desk.week_of(seen.on);
-    let budget = desk.budget().ok();
-    advise(&situation, desk.controller(), budget.as_ref(), seen)
+pub(crate) fn advice(context: &ControllerContext, seen: &Seen) -> Advice {
+    let situation = context.week_of(seen.on);
+    let budget = context.budget().ok();
+    advise(&situation, context.controller(), budget.as_ref(), seen)
 }
 
-pub(crate) fn percents(desk: &Desk, today: NaiveDate) -> Vec<PercentSeen> {
+pub(crate) fn percents(context: &ControllerContext, today: NaiveDate) -> Vec<PercentSeen> {
     let w = Words;
-    let c = desk.controller();
-    let budget = desk.budget().ok();
+    let c = context.controller();
+    let budget = context.budget().ok();
     let month = month_of(today);
     percent_fields(c)
         .into_iter()
@@ -206,53 +212,90 @@ pub(crate) const JUDGEMENTS: [(&str, &str); 3] =
     [("dry", "ground-dry"), ("right", "ground-right"), ("wet", "ground-wet")];
 
 impl AdviceView {
-    pub(crate) fn of(desk: &Desk, seen: &Seen, advice: &Advice, units: Units) -> Self {
+    pub(crate) fn of(context: &ControllerContext, seen: &Seen, advice: &Advice, units: Units) -> Self {
         let w = Words;
-        let c = desk.controller();
-        let (what, from, to, unit, wordy) = match advice.change {
-            Some(Change::PutBack { letter, from, to } | Change::Percent { letter, from, to }) => (
-                program_label(c.program(letter), letter),
-                from.get().to_string(),
-                to.get().to_string(),
-                w.t("round-unit-percent"),
-                false,
-            ),
-            Some(Change::Day { letter, from, to }) => (
-                w.t1("round-days-of", program_label(c.program(letter), letter)),
-                day_list(from),
-                day_list(to),
-                String::new(),
-                true,
-            ),
-            Some(Change::Minutes { station, from, to }) => {
-                (station_name(c, station), minutes(from), minutes(to), w.t("round-unit-minutes"), false)
-            }
-            None => (String::new(), String::new(), String::new(), String::new(), false),
-        };
-        let line = if what.is_empty() {
-            w.t("round-no-change")
-        } else {
-            let line = w.with("round-line", &[("what", &what), ("from", &from), ("to", &to), ("unit", &unit)]);
-            line.trim_end().to_owned()
-        };
+        let c = context.controller();
+        let words = advice.change.map(|change| change_words(change, c)).unwrap_or_default();
         Self {
             seen: w.t2("round-seen", seen.stations.len().to_string(), c.stations.len().to_string()),
             because: because(c, advice, seen),
             expect: expect(advice, units),
-            accept: w.t1("round-accept", &to),
+            accept: w.t1("round-accept", &words.to),
             look_again: format!(
                 "{} {}",
                 day_short(chrono::Datelike::weekday(&advice.look_again)),
                 date_short(advice.look_again)
             ),
-            what,
-            from,
-            to,
-            unit,
-            wordy,
-            line,
+            what: words.what,
+            from: words.from,
+            to: words.to,
+            unit: words.unit,
+            wordy: words.wordy,
+            offer: advice.change.map(offer).unwrap_or_default(),
         }
     }
+}
+
+/// Names a change in a form: an answer to another change than the one on the page is refused.
+fn offer(change: Change) -> String {
+    match change {
+        Change::PutBack { letter, from, to } => format!("put-back.{}.{}.{}", letter.get(), from.get(), to.get()),
+        Change::Percent { letter, from, to } => format!("percent.{}.{}.{}", letter.get(), from.get(), to.get()),
+        Change::Day { letter, from, to } => format!("days.{}.{}.{}", letter.get(), from.bits(), to.bits()),
+        Change::Minutes { station, from, to } => format!("minutes.{station}.{}.{}", from.seconds(), to.seconds()),
+    }
+}
+
+/// A change in words.
+#[derive(Debug, Clone, Default)]
+struct ChangeWords {
+    what: String,
+    from: String,
+    to: String,
+    unit: String,
+    /// Whether from and to are words rather than figures.
+    wordy: bool,
+}
+
+fn change_words(change: Change, c: &Controller) -> ChangeWords {
+    let w = Words;
+    match change {
+        Change::PutBack { letter, from, to } | Change::Percent { letter, from, to } => ChangeWords {
+            what: program_label(c.program(letter), letter),
+            from: from.get().to_string(),
+            to: to.get().to_string(),
+            unit: w.t("round-unit-percent"),
+            wordy: false,
+        },
+        Change::Day { letter, from, to } => ChangeWords {
+            what: w.t1("round-days-of", program_label(c.program(letter), letter)),
+            from: day_list(from),
+            to: day_list(to),
+            unit: String::new(),
+            wordy: true,
+        },
+        Change::Minutes { station, from, to } => ChangeWords {
+            what: station_name(c, station),
+            from: minutes(from),
+            to: minutes(to),
+            unit: w.t("round-unit-minutes"),
+            wordy: false,
+        },
+    }
+}
+
+/// A recorded change in one line, with the names as they are now.
+pub(crate) fn change_line(change: Option<&ChangeDoc>, c: &Controller) -> String {
+    let w = Words;
+    let Some(doc) = change else { return w.t("round-no-change") };
+    if let ChangeDoc::Words(words) = doc {
+        return words.clone();
+    }
+    let Some(ChangeWords { what, from, to, unit, .. }) = doc.change().map(|change| change_words(change, c)) else {
+        return String::new();
+    };
+    let line = w.with("round-line", &[("what", &what), ("from", &from), ("to", &to), ("unit", &unit)]);
+    line.trim_end().to_owned()
 }
 
 fn because(c: &Controller, advice: &Advice, seen: &Seen) -> String {
@@ -287,10 +330,10 @@ fn expect(advice: &Advice, units: Units) -> String {
 }
 
 /// What an accepted change makes of the controller; nothing where only the panel is put back.
-pub(crate) fn applied(desk: &Desk, advice: &Advice, today: NaiveDate) -> Option<Controller> {
+pub(crate) fn applied(context: &ControllerContext, advice: &Advice, today: NaiveDate) -> Option<Controller> {
     let change = advice.change?;
-    let c = desk.controller();
-    let plan: Plan = desk.week_of(today).plan(c);
+    let c = context.controller();
+    let plan: Plan = context.week_of(today).plan(c);
     let changed = change.applied_keeping_minutes(c, &plan, month_of(today));
     (changed != *c).then_some(changed)
 }
@@ -316,7 +359,7 @@ pub(crate) struct RoundRow {
 }
 
 impl RoundRow {
-    pub(crate) fn of(desk: &Desk, state: &FieldState, today: NaiveDate) -> Self {
+    pub(crate) fn of(context: &ControllerContext, state: &FieldState, today: NaiveDate) -> Self {
         let w = Words;
         let day = state.look_again();
         let due = match day {
@@ -330,11 +373,11 @@ impl RoundRow {
                 Some(_) => "done",
                 None => "todo",
             },
-            controller: desk.controller().name.clone(),
-            place: desk.at.place.value.name.clone(),
+            controller: context.controller().name.clone(),
+            place: context.at.place.value.name.clone(),
             due,
             last: state.last_visit().map_or_else(|| w.t("rounds-no-visit"), |d| w.t1("rounds-last", date_short(d))),
-            href: format!("/controllers/{}", desk.controller.id),
+            href: format!("/controllers/{}", context.controller.id),
             day,
         }
     }

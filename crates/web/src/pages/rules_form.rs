@@ -1,8 +1,8 @@
 //! The water rules of a place as a form.
 
+use crate::context::PlaceRecord;
 use upland_core::controller::StartTime;
 use upland_core::place::{Ban, Bound, DayRule, Hours, Rules, RulesError};
-use upland_store::PlaceRecord;
 
 use super::Choice;
 use super::days_form::{read_date, tick_days, ticked_days};

@@ -1,12 +1,10 @@
 //! What stands round every page: masthead, views, undo, keyboard help.
 
 use chrono::NaiveDateTime;
-use upland_store::ChangeEntry;
 
-use crate::app::App;
 use crate::assets;
-use crate::error::PageError;
-use crate::guard::signed_in::SignedIn;
+use crate::context::ChangeEntry;
+use crate::show::Units;
 use crate::words::Words;
 
 /// The views across places, in the order of the masthead.
@@ -78,43 +76,49 @@ pub(crate) struct Shell {
     pub(crate) keys: Vec<(String, String)>,
 }
 
-pub(crate) fn stylesheets() -> [String; 2] {
-    [assets::path("bulma.min.css"), assets::path("almanac.css")]
-}
-
-fn scripts() -> [String; 2] {
-    [assets::path("almanac.js"), assets::path("alpine-csp.min.js")]
+/// What a shell is made from.
+#[derive(Debug)]
+pub(crate) struct ShellInput<'a> {
+    /// The view that the page belongs to.
+    pub(crate) view: View,
+    /// Class of the page's body.
+    pub(crate) body_class: &'static str,
+    /// Shown in the window's title.
+    pub(crate) title: String,
+    /// The page's address, to come back to after an undo.
+    pub(crate) path: &'a str,
+    pub(crate) user_name: &'a str,
+    pub(crate) company: &'a str,
+    pub(crate) token: &'a str,
+    pub(crate) units: Units,
+    /// The user's last action, for the undo line; empty when there is none.
+    pub(crate) last_action: &'a [ChangeEntry],
+    /// Now, UTC.
+    pub(crate) now: NaiveDateTime,
 }
 
 impl Shell {
-    /// The shell of a page of a view; `title` is shown in the window's title.
-    pub(crate) async fn of(
-        app: &App,
-        user: &SignedIn,
-        view: View,
-        body_class: &'static str,
-        title: String,
-        path: &str,
-    ) -> Result<Self, PageError> {
-        let last = user.account.last_action(user.user.id).await?;
+    /// The shell of a page.
+    pub(crate) fn of(input: ShellInput<'_>) -> Self {
         let w = Words;
-        Ok(Self {
+        let units = input.units;
+        Self {
             w,
-            css: stylesheets(),
-            js: scripts(),
-            title,
-            body_class,
-            views: View::ALL.map(|v| view_link(v, v == view)).to_vec(),
-            user_name: user.user.name.clone(),
-            company: user.user.account_name.clone(),
-            token: user.token.clone(),
-            other_units: user.units.other().word(),
-            units_label: match user.units.other() {
+            css: assets::stylesheets(),
+            js: assets::scripts(),
+            title: input.title,
+            body_class: input.body_class,
+            views: View::ALL.map(|v| view_link(v, v == input.view)).to_vec(),
+            user_name: input.user_name.to_owned(),
+            company: input.company.to_owned(),
+            token: input.token.to_owned(),
+            other_units: units.other().word(),
+            units_label: match units.other() {
                 crate::show::Units::Us => w.t("units-to-us"),
                 crate::show::Units::Metric => w.t("units-to-metric"),
             },
-            path: path.to_owned(),
-            undo: undo_line(&last, app.clock.now().naive_utc()),
+            path: input.path.to_owned(),
+            undo: undo_line(input.last_action, input.now),
             ephemeris: None,
             keys: [
                 ("?", "keys-help"),
@@ -129,7 +133,7 @@ impl Shell {
             ]
             .map(|(k, t)| (k.to_owned(), w.t(t)))
             .to_vec(),
-        })
+        }
     }
 }
 

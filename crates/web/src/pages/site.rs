@@ -4,9 +4,9 @@ use chrono::NaiveDate;
 use upland_core::schedule::{Situation, detect};
 use upland_formats::site::Site;
 
-use super::desk::monday;
 use super::rules_form::rules_line;
 use super::shell::Shell;
+use crate::context::monday;
 use crate::show::{Measure, Units};
 use crate::words::Words;
 

@@ -6,7 +6,7 @@ use upland_core::controller::TemporaryKind;
 use upland_core::schedule::{Severity, detect};
 use uuid::Uuid;
 
-use super::desk::{Desk, Missing};
+use crate::context::{ControllerContext, Missing};
 use crate::words::Words;
 
 /// A step of the spine.
@@ -86,22 +86,22 @@ impl Step {
     }
 
     /// `done`, `part`, `fault` or `todo`: the mark's name.
-    fn state(self, desk: &Desk, budget: &Result<(), Missing>, short_runs: bool) -> &'static str {
+    fn state(self, context: &ControllerContext, budget: &Result<(), Missing>, short_runs: bool) -> &'static str {
         match self {
             Self::Place | Self::Controller => "done",
-            Self::Stations if desk.controller().stations.is_empty() => "todo",
+            Self::Stations if context.controller().stations.is_empty() => "todo",
             Self::Stations => "done",
-            Self::Weather if desk.at.weather.is_none() => "todo",
+            Self::Weather if context.at.weather.is_none() => "todo",
             Self::Weather => "done",
-            Self::Sensors => sensors_state(desk),
+            Self::Sensors => sensors_state(context),
             Self::Year => match budget {
                 Ok(()) if short_runs => "part",
                 Ok(()) => "done",
                 Err(Missing::Budget(BudgetError::NoDemand(_) | BudgetError::NoDemandInBaseMonth(..))) => "fault",
                 Err(_) => "todo",
             },
-            Self::Week if desk.controller().stations.is_empty() => "todo",
-            Self::Week => week_state(desk),
+            Self::Week if context.controller().stations.is_empty() => "todo",
+            Self::Week => week_state(context),
             Self::DoorCard if budget.is_ok() => "done",
             Self::DoorCard => "todo",
         }
@@ -109,8 +109,8 @@ impl Step {
 }
 
 /// Of the sensors: one that cannot act, one that nobody saw work, none, or done.
-fn sensors_state(desk: &Desk) -> &'static str {
-    let c = desk.controller();
+fn sensors_state(context: &ControllerContext) -> &'static str {
+    let c = context.controller();
     let silent = c.sensors.iter().any(|s| s.has_contact() && !(s.jumper_removed && s.fits(c)));
     let bypassed = c.temporaries.iter().any(|t| matches!(t.kind, TemporaryKind::Bypass { .. }));
     if c.sensors.is_empty() {
@@ -125,13 +125,13 @@ fn sensors_state(desk: &Desk) -> &'static str {
 }
 
 /// Of the week: a fault or a broken rule, something worth knowing, nothing set yet, or done.
-fn week_state(desk: &Desk) -> &'static str {
-    if desk.controller().programs.iter().all(|p| p.schedule.is_idle()) {
+fn week_state(context: &ControllerContext) -> &'static str {
+    if context.controller().programs.iter().all(|p| p.schedule.is_idle()) {
         return "todo";
     }
     // Which week it is does not matter: rules and programs are the same in all of them.
-    let situation = desk.situation(NaiveDate::default());
-    let worst = detect(&situation, desk.controller()).iter().map(|f| f.severity).min();
+    let situation = context.situation(NaiveDate::default());
+    let worst = detect(&situation, context.controller()).iter().map(|f| f.severity).min();
     match worst {
         Some(Severity::Fault | Severity::Rule) => "fault",
         Some(Severity::Note) => "part",
@@ -140,13 +140,13 @@ fn week_state(desk: &Desk) -> &'static str {
 }
 
 impl Spine {
-    pub(crate) fn of(desk: &Desk, current: Step) -> Self {
-        let (place, controller) = (desk.at.place.id, desk.controller.id);
-        let budget = desk.budget();
+    pub(crate) fn of(context: &ControllerContext, current: Step) -> Self {
+        let (place, controller) = (context.at.place.id, context.controller.id);
+        let budget = context.budget();
         let short_runs = budget.as_ref().is_ok_and(|b| {
             b.groups.iter().any(|g| g.months.iter().any(upland_core::budget::MonthBudget::has_short_run))
         });
-        let state_of = |step: Step| step.state(desk, &budget.as_ref().map(|_| ()).map_err(|m| *m), short_runs);
+        let state_of = |step: Step| step.state(context, &budget.as_ref().map(|_| ()).map_err(|m| *m), short_runs);
         let w = Words;
         let steps = Step::ALL
             .map(|step| {
@@ -185,9 +185,9 @@ impl Spine {
                 }),
             });
         Self {
-            place: desk.at.place.value.name.clone(),
+            place: context.at.place.value.name.clone(),
             place_href: Step::Place.href(place, controller),
-            controller: desk.controller().name.clone(),
+            controller: context.controller().name.clone(),
             steps,
             next,
         }

@@ -1,19 +1,19 @@
 //! Everything temporary: what is set for a while, why, and until when.
 
+use crate::context::StripDay;
 use chrono::{NaiveDate, TimeDelta};
 use upland_core::controller::{Controller, ProgramLetter, Temporary, TemporaryKind};
 use upland_core::quantity::Percent;
 use upland_core::tuning::{ShortTerm, short_term};
-use upland_store::StripDay;
 
 use super::Choice;
 use super::days_form::read_date;
-use super::desk::Desk;
 use super::sensors::sensor_name;
 use super::shell::Shell;
 use super::spine::Spine;
 use super::year::program_label;
 use crate::charts::Strip;
+use crate::context::ControllerContext;
 use crate::form::Form;
 use crate::show::{Measure, Units, date_short, month_of, number, percent};
 use crate::words::Words;
@@ -37,8 +37,8 @@ pub(crate) struct TemporaryTemplate {
 /// Something temporary in words.
 #[derive(Debug, Clone)]
 pub(crate) struct TemporaryLine {
-    /// What names it in a form.
-    pub(crate) key: String,
+    /// Names it in a form.
+    pub(crate) id: u16,
     pub(crate) mark: &'static str,
     pub(crate) what: String,
     pub(crate) span: String,
@@ -73,7 +73,7 @@ pub(crate) fn kind_words(kind: &TemporaryKind, controller: &Controller) -> Strin
         }
         TemporaryKind::RainDelay => w.t("temp-delay"),
         TemporaryKind::Bypass { sensor } => {
-            let name = controller.sensors.get(usize::from(*sensor)).map(sensor_name).unwrap_or_default();
+            let name = controller.sensor(*sensor).map(sensor_name).unwrap_or_default();
             w.t1("temp-bypass", name)
         }
         TemporaryKind::Off => w.t("temp-off"),
@@ -90,20 +90,6 @@ pub(crate) fn back_words(kind: &TemporaryKind) -> String {
     })
 }
 
-/// The key of something temporary in a form. Its place in the list would name another one as soon as somebody
-/// else puts something back.
-pub(crate) fn temporary_key(t: &Temporary) -> String {
-    let kind = match t.kind {
-        TemporaryKind::Percent { letter, percent } => {
-            format!("percent.{}.{}", letter.map_or('-', ProgramLetter::get), percent.get())
-        }
-        TemporaryKind::RainDelay => "rain_delay".to_owned(),
-        TemporaryKind::Bypass { sensor } => format!("bypass.{sensor}"),
-        TemporaryKind::Off => "off".to_owned(),
-    };
-    format!("{kind}.{}.{}.{}", t.since, t.until, t.reason)
-}
-
 pub(crate) fn lines(controller: &Controller, today: NaiveDate) -> Vec<TemporaryLine> {
     let w = Words;
     controller
@@ -118,7 +104,7 @@ pub(crate) fn lines(controller: &Controller, today: NaiveDate) -> Vec<TemporaryL
                 ("part", "temp-span")
             };
             TemporaryLine {
-                key: temporary_key(t),
+                id: t.id,
                 mark,
                 what: kind_words(&t.kind, controller),
                 span: w.t2(key, date_short(t.since), date_short(t.until)),
@@ -150,7 +136,7 @@ pub(crate) fn programs(controller: &Controller) -> Vec<Choice> {
 }
 
 pub(crate) fn sensors(controller: &Controller) -> Vec<Choice> {
-    controller.sensors.iter().enumerate().map(|(i, s)| Choice::new(i.to_string(), sensor_name(s))).collect()
+    controller.sensors.iter().map(|s| Choice::new(s.id.to_string(), sensor_name(s))).collect()
 }
 
 /// The form as it stands at first: a percent until a week from now.
@@ -183,8 +169,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
         }
         "rain_delay" => Some(TemporaryKind::RainDelay),
         "bypass" => {
-            let sensor = form.get("sensor").parse::<u8>().ok();
-            let sensor = sensor.filter(|s| usize::from(*s) < controller.sensors.len());
+            let sensor = form.get("sensor").parse().ok().filter(|id| controller.sensor(*id).is_some());
             if sensor.is_none() {
                 form.fail("sensor", w.t("field-choice"));
             }
@@ -204,7 +189,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
         form.fail("until", w.t("temp-needs-end"));
     }
     let reason = form.get("reason").to_owned();
-    if !upland_core::controller::name_is_sound(&reason) {
+    if !upland_core::controller::name_is_valid(&reason) {
         form.fail("reason", w.t("temp-needs-reason"));
     }
     let (since, until) = (since?, until?);
@@ -217,29 +202,29 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
         form.fail("until", w.t1("temp-delay-long", most.to_string()));
     }
     let kind = kind?;
-    form.is_sound().then(|| Temporary { kind, since, until, reason, by: by.to_owned() })
+    form.is_sound().then(|| Temporary { id: 0, kind, since, until, reason, by: by.to_owned() })
 }
 
 /// Percents for the coming week, a line for each program whose station lies open to rain.
 pub(crate) fn week_proposals(
-    desk: &Desk,
+    context: &ControllerContext,
     days: &[StripDay],
     since: NaiveDate,
     today: NaiveDate,
     units: Units,
 ) -> Vec<WeekProposal> {
     let w = Words;
-    let c = desk.controller();
-    let Ok(budget) = desk.budget() else { return Vec::new() };
+    let c = context.controller();
+    let Ok(budget) = context.budget() else { return Vec::new() };
     let days: Vec<&StripDay> = days.iter().filter(|d| d.date >= since && d.date <= today).collect();
     if days.is_empty() {
         return Vec::new();
     }
-    let situation = desk.situation(since);
+    let situation = context.situation(since);
     let plan = situation.plan(c);
     let month = month_of(today);
     let span = [since, today - TimeDelta::days(1)];
-    let ran = upland_core::schedule::expand(c, &plan, &desk.at.zone, span, upland_core::schedule::Level::Calendar);
+    let ran = upland_core::schedule::expand(c, &plan, &context.at.zone, span, upland_core::schedule::Level::Calendar);
     let work = upland_core::schedule::week_work(&plan, &ran);
     let mut out = Vec::new();
     for program in c.programs.iter().filter(|p| p.count_rain) {
@@ -256,7 +241,7 @@ pub(crate) fn week_proposals(
             own.stations.iter().find(|s| s.number == base.number).map_or(0.0, |s| s.demand.etl_mm) / month.mean_days();
         let now = f64::from(own.dial.percent());
         let term = short_term(c, now, today, [rain, used, watered], demand, base.raw_mm);
-        out.push(proposal(w, program.letter, desk, now, since, &term, units));
+        out.push(proposal(w, program.letter, context, now, since, &term, units));
     }
     out
 }
@@ -264,7 +249,7 @@ pub(crate) fn week_proposals(
 fn proposal(
     w: Words,
     letter: ProgramLetter,
-    desk: &Desk,
+    context: &ControllerContext,
     now: f64,
     since: NaiveDate,
     term: &ShortTerm,
@@ -275,7 +260,7 @@ fn proposal(
     let reason = w.t2("temp-week-reason", depth(term.rain_mm), date_short(since));
     WeekProposal {
         letter: letter.get(),
-        program: program_label(desk.controller().program(letter), letter),
+        program: program_label(context.controller().program(letter), letter),
         now: number(now, 0),
         is_off: term.percent.is_none(),
         differs: term.percent.map_or(now > 0.0, |p| (f64::from(p.get()) - now).abs() > 0.5),

@@ -5,11 +5,11 @@ use upland_core::budget::{Dial, Group};
 use upland_core::controller::{PercentStorage, ProgramLetter};
 use upland_core::quantity::MonthOfYear;
 
-use super::desk::{Desk, Missing};
 use super::places::PlaceRow;
 use super::shell::Shell;
 use super::year::program_label;
 use crate::charts::{DayArc, Tiny};
+use crate::context::{ControllerContext, Missing};
 use crate::show::{Measure, Units, date_short, month_long, month_of, number};
 use crate::words::Words;
 
@@ -68,21 +68,24 @@ pub(crate) struct Todo {
 }
 
 /// A row for each group of each controller that has a budget.
-pub(crate) fn dial_rows(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> (Vec<DialRow>, f64) {
-    let most = desks
+pub(crate) fn dial_rows(
+    contexts: &[ControllerContext],
+    today: impl Fn(&ControllerContext) -> NaiveDate,
+) -> (Vec<DialRow>, f64) {
+    let most = contexts
         .iter()
         .filter_map(|d| d.normals().ok())
         .flat_map(|n| n.iter().map(|m| m.et0_mm_per_day))
         .fold(1.0, f64::max);
     let mut rows = Vec::new();
-    for desk in desks {
-        let (Ok(budget), Ok(normals)) = (desk.budget(), desk.normals()) else { continue };
-        let date = today(desk);
+    for context in contexts {
+        let (Ok(budget), Ok(normals)) = (context.budget(), context.normals()) else { continue };
+        let date = today(context);
         let month = month_of(date);
         for group in &budget.groups {
             let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
             let program = if budget.groups.len() > 1 {
-                format!(", {}", program_label(desk.controller().program(letter), letter))
+                format!(", {}", program_label(context.controller().program(letter), letter))
             } else {
                 String::new()
             };
@@ -90,12 +93,12 @@ pub(crate) fn dial_rows(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> (
             rows.push(DialRow {
                 href: format!(
                     "/controllers/{}/year?program={}&month={}",
-                    desk.controller.id,
+                    context.controller.id,
                     letter.get(),
                     month.number()
                 ),
-                controller: desk.controller().name.clone(),
-                place: format!("{}{program}", desk.at.place.value.name),
+                controller: context.controller().name.clone(),
+                place: format!("{}{program}", context.at.place.value.name),
                 tiny: Tiny::draw(normals, group, date, most),
                 called: number(now.percent_exact, 1),
                 dial: match now.dial {
@@ -103,7 +106,7 @@ pub(crate) fn dial_rows(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> (
                     Dial::Percent(p) => p.get().to_string(),
                 },
                 is_off: now.dial == Dial::Off,
-                next: next_change(desk, group, month),
+                next: next_change(context, group, month),
             });
         }
     }
@@ -111,7 +114,7 @@ pub(crate) fn dial_rows(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> (
 }
 
 /// When the percent changes next, and to what.
-fn next_change(desk: &Desk, group: &Group, month: MonthOfYear) -> String {
+fn next_change(context: &ControllerContext, group: &Group, month: MonthOfYear) -> String {
     let w = Words;
     let now = group.month(month).dial;
     let next = (1..12).map(|step| MonthOfYear::ALL[(month.index() + step) % 12]).find(|m| group.month(*m).dial != now);
@@ -121,21 +124,21 @@ fn next_change(desk: &Desk, group: &Group, month: MonthOfYear) -> String {
         Dial::Off => w.t("off"),
         Dial::Percent(p) => crate::show::percent(p.get()),
     };
-    match desk.controller().capability.percent_storage {
+    match context.controller().capability.percent_storage {
         PercentStorage::ByMonth => w.t2("today-next-by-itself", date, dial),
         PercentStorage::Single => w.t2("today-next-by-hand", date, dial),
     }
 }
 
 /// What is missing at each controller, the next sensible step first.
-pub(crate) fn todos(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> Vec<Todo> {
+pub(crate) fn todos(contexts: &[ControllerContext], today: impl Fn(&ControllerContext) -> NaiveDate) -> Vec<Todo> {
     use upland_core::budget::BudgetError;
     let w = Words;
     let mut todos = Vec::new();
-    for desk in desks {
-        let name = &desk.controller().name;
-        let at = &desk.at.place.value.name;
-        let id = desk.controller.id;
+    for context in contexts {
+        let name = &context.controller().name;
+        let at = &context.at.place.value.name;
+        let id = context.controller.id;
         let todo = |mark, title: &str, reason: String, href: String, act: &str| Todo {
             mark,
             title: w.t1(title, name),
@@ -143,12 +146,12 @@ pub(crate) fn todos(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> Vec<T
             href,
             act: w.t(act),
         };
-        match desk.budget() {
+        match context.budget() {
             Err(Missing::Weather) => todos.push(todo(
                 "todo",
                 "todo-weather",
                 w.t1("todo-weather-more", at),
-                format!("/places/{}/weather", desk.at.place.id),
+                format!("/places/{}/weather", context.at.place.id),
                 "todo-weather-act",
             )),
             Err(Missing::Budget(BudgetError::NoStations)) => todos.push(todo(
@@ -174,7 +177,7 @@ pub(crate) fn todos(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> Vec<T
                         ..todo("part", "todo-short", String::new(), format!("/controllers/{id}/year"), "todo-short-act")
                     });
                 }
-                if let Some(turn) = turn_by_hand(desk, today(desk)) {
+                if let Some(turn) = turn_by_hand(context, today(context)) {
                     todos.push(turn);
                 }
             }
@@ -185,12 +188,12 @@ pub(crate) fn todos(desks: &[Desk], today: impl Fn(&Desk) -> NaiveDate) -> Vec<T
 
 /// In the first days of a month, and the last before it, the percent of a single-percent panel has to
 /// be turned by hand.
-fn turn_by_hand(desk: &Desk, today: NaiveDate) -> Option<Todo> {
+fn turn_by_hand(context: &ControllerContext, today: NaiveDate) -> Option<Todo> {
     let w = Words;
-    if desk.controller().capability.percent_storage != PercentStorage::Single || today.day() > 7 {
+    if context.controller().capability.percent_storage != PercentStorage::Single || today.day() > 7 {
         return None;
     }
-    let budget = desk.budget().ok()?;
+    let budget = context.budget().ok()?;
     let month = month_of(today);
     let before = MonthOfYear::ALL[(month.index() + 11) % 12];
     let group = budget.groups.iter().find(|g| g.month(month).dial != g.month(before).dial)?;
@@ -200,17 +203,17 @@ fn turn_by_hand(desk: &Desk, today: NaiveDate) -> Option<Todo> {
     };
     Some(Todo {
         mark: "flag",
-        title: w.t2("todo-turn", &desk.controller().name, dial),
+        title: w.t2("todo-turn", &context.controller().name, dial),
         reason: w.t1("todo-turn-more", date_short(today)),
-        href: format!("/controllers/{}/year", desk.controller.id),
+        href: format!("/controllers/{}/year", context.controller.id),
         act: w.t("todo-turn-act"),
     })
 }
 
 /// The month's normals at a place.
-pub(crate) fn normal_now(desk: &super::desk::PlaceDesk, today: NaiveDate, units: Units) -> Option<NormalNow> {
+pub(crate) fn normal_now(context: &crate::context::PlaceContext, today: NaiveDate, units: Units) -> Option<NormalNow> {
     let w = Words;
-    let weather = desk.weather.as_ref()?;
+    let weather = context.weather.as_ref()?;
     let month = month_of(today);
     let n = weather.normals()?[month.index()];
     let week = n.et0_mm_per_day * 7.0;
@@ -224,7 +227,7 @@ pub(crate) fn normal_now(desk: &super::desk::PlaceDesk, today: NaiveDate, units:
         source: if weather.is_typed() {
             w.t("normals-typed")
         } else {
-            desk.distance_km().map_or_else(String::new, |km| w.t1("weather-off", Measure::Distance.show(km, units)))
+            context.distance_km().map_or_else(String::new, |km| w.t1("weather-off", Measure::Distance.show(km, units)))
         },
         mark: if weather.is_typed() { "table" } else { "measured" },
         href: format!("/weather/{}", weather.series.id),

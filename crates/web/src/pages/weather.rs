@@ -1,14 +1,14 @@
 //! Series of weather: the list, the choice for a place, one series, typed normals.
 
+use crate::context::{RevisionSummary, SeriesRecord, Versioned};
 use upland_core::climate::normals::{MonthNormal, Normals};
 use upland_core::place::Position;
 use upland_core::quantity::{MonthOfYear, range};
-use upland_store::{RevisionSummary, SeriesRecord, Versioned};
 use uuid::Uuid;
 
-use super::desk::Weather;
 use super::shell::Shell;
 use super::spine::Spine;
+use crate::context::Weather;
 use crate::form::Form;
 use crate::show::{Measure, Units, date_long, month_long, month_short, number};
 use crate::words::Words;

@@ -58,8 +58,8 @@ impl WhyView {
     }
 }
 
-fn sensor(controller: &Controller, index: usize) -> String {
-    controller.sensors.get(index).map(sensor_name).unwrap_or_default()
+fn sensor(controller: &Controller, id: u16) -> String {
+    controller.sensor(id).map(sensor_name).unwrap_or_default()
 }
 
 fn obstacle(o: &Obstacle, c: &Controller) -> (String, String) {
@@ -85,7 +85,7 @@ fn obstacle(o: &Obstacle, c: &Controller) -> (String, String) {
         Obstacle::PercentToNothing { percent: p, minutes } => {
             (w.t1("dry-to-nothing", percent(*p)), w.t1("dry-to-nothing-more", number(*minutes, 1)))
         }
-        Obstacle::SensorHeld { sensor: i } => (w.t1("dry-held", sensor(c, *i)), w.t("dry-held-more")),
+        Obstacle::SensorHeld { sensor: id } => (w.t1("dry-held", sensor(c, *id)), w.t("dry-held-more")),
         Obstacle::WrongClock => (w.t("dry-clock"), w.t("dry-clock-more")),
     }
 }
@@ -97,7 +97,7 @@ fn unknown(u: Unknown, c: &Controller) -> String {
         Unknown::Clock => w.t("unknown-clock"),
         Unknown::Hand => w.t("unknown-hand"),
         Unknown::Valve => w.t("unknown-valve"),
-        Unknown::Sensor(i) => w.t1("unknown-sensor", sensor(c, i)),
-        Unknown::Bypass(i) => w.t1("unknown-bypass", sensor(c, i)),
+        Unknown::Sensor(id) => w.t1("unknown-sensor", sensor(c, id)),
+        Unknown::Bypass(id) => w.t1("unknown-bypass", sensor(c, id)),
     }
 }

@@ -5,12 +5,12 @@ use upland_core::controller::{Controller, PercentStorage, Program, ProgramLetter
 use upland_core::quantity::MonthOfYear;
 
 use super::Choice;
-use super::desk::{Desk, Missing};
 use super::shell::Shell;
 use super::spine::Spine;
 use super::stations::missing_note;
 use super::working::{Figure, MonthWorking, Provenances};
 use crate::charts::{InHand, Strip, YearPlate, YearPlateInput};
+use crate::context::{ControllerContext, Missing};
 use crate::form::Form;
 use crate::show::{Measure, Units, minutes, month_long, month_short, number, percent, signed};
 use crate::words::Words;
@@ -121,7 +121,7 @@ pub(crate) struct ProgramFields {
 
 /// What a Year is made from.
 pub(crate) struct YearInput<'a> {
-    pub(crate) desk: &'a Desk,
+    pub(crate) context: &'a ControllerContext,
     pub(crate) controller: &'a Controller,
     pub(crate) letter: Option<ProgramLetter>,
     pub(crate) month: MonthOfYear,
@@ -137,10 +137,10 @@ impl YearView {
     pub(crate) fn of(input: YearInput<'_>) -> Result<Self, Missing> {
         let w = Words;
         let units = input.units;
-        let budget = super::desk::budget_of(input.controller, input.desk.normals(), &input.desk.at.rules)?;
+        let budget = crate::context::budget_of(input.controller, input.context.normals(), &input.context.at.rules)?;
         let group = input.letter.and_then(|l| budget.group(l)).or(budget.groups.first()).ok_or(Missing::Weather)?;
         let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
-        let base_href = format!("/controllers/{}/year", input.desk.controller.id);
+        let base_href = format!("/controllers/{}/year", input.context.controller.id);
         let saved = input.saved.and_then(|b| b.group(letter));
         let hand = saved.map(|g| InHand { month: input.month, saved: g.month(input.month) });
         let plate = YearPlate::draw(&YearPlateInput {
@@ -170,7 +170,7 @@ impl YearView {
             say,
             say_more,
             month: input.month.number(),
-            version: input.desk.controller.version,
+            version: input.context.controller.version,
             action: uuid::Uuid::new_v4().to_string(),
             waterings: month_waterings(group),
             allowed: w.with(
@@ -185,7 +185,7 @@ impl YearView {
             month_label: month_long(input.month),
             month_chosen: month.chosen || month.waterings_set.is_some(),
             programs: program_fields(input.controller, group),
-            working: Provenances::of(&input.desk.at)
+            working: Provenances::of(&input.context.at)
                 .and_then(|p| MonthWorking::of(input.figure, input.controller, group, input.month, p, units)),
             form: month_form(input.form, month),
             letter: letter.get().to_string(),

@@ -1,16 +1,16 @@
 use actix_web::web;
 use upland_core::controller::{Controller, Preset};
-use upland_store::ControllerRecord;
+use upland_store::{ControllerRecord, Record, Write};
 use uuid::Uuid;
 
 use super::new_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::{action, controller_write};
+use crate::handlers::saving::action;
 use crate::handlers::{go, invalid};
 use crate::pages::controller_form::read;
+use crate::state::App;
 
 /// Makes a controller; the next step is its stations.
 pub(crate) async fn create(
@@ -26,7 +26,7 @@ pub(crate) async fn create(
     };
     let id = Uuid::new_v4();
     let record = ControllerRecord { place_id: place.id, controller };
-    let writes = vec![controller_write(id, 0, None, Some(record))];
+    let writes = vec![Write::new(id, Record::Controller(Some(record)))];
     user.account.apply(&action(&app, &user, &form, "why-controller-new", writes)).await?;
     go(&format!("/controllers/{id}/stations"))
 }

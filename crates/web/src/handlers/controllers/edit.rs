@@ -2,16 +2,16 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::edit_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
+use crate::loading;
 use crate::pages::controller_form::filled;
-use crate::pages::desk::Desk;
+use crate::state::App;
 
 /// The form of a controller as it stands.
 pub(crate) async fn edit(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let form = filled(desk.controller(), desk.controller.version);
-    page(&edit_page(&app, &user, &desk, form).await?)
+    let context = loading::controller(&user.account, *id).await?;
+    let form = filled(context.controller(), context.controller.version);
+    page(&edit_page(&app, &user, &context, form).await?)
 }

@@ -6,16 +6,17 @@ pub(crate) mod update;
 use upland_core::controller::Preset;
 use upland_store::{PlaceRecord, Versioned};
 
-use crate::app::App;
+use crate::context::ControllerContext;
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
 use crate::pages::controller_form::{
     ControllerFormTemplate, base_months, contacts, log_lines, preset_links, scopes, storages, yes_no_choices,
 };
-use crate::pages::desk::Desk;
-use crate::pages::shell::{Shell, View};
+use crate::pages::shell::View;
 use crate::pages::spine::{Spine, Step};
+use crate::state::App;
 use crate::words::Words;
 
 /// Lines of the log that the page shows.
@@ -30,7 +31,7 @@ async fn new_page(
     form: Form,
 ) -> Result<ControllerFormTemplate, PageError> {
     let post_to = format!("/places/{}/controllers", place.id);
-    let shell = Shell::of(app, user, View::Places, "form", Words.t("controller-new"), &post_to).await?;
+    let shell = shell(app, user, View::Places, "form", Words.t("controller-new"), &post_to).await?;
     Ok(ControllerFormTemplate {
         shell,
         form,
@@ -51,15 +52,20 @@ async fn new_page(
 }
 
 /// The form's page for a known controller.
-async fn edit_page(app: &App, user: &SignedIn, desk: &Desk, form: Form) -> Result<ControllerFormTemplate, PageError> {
-    let post_to = format!("/controllers/{}", desk.controller.id);
-    let shell = Shell::of(app, user, View::Places, "form", Words.t("step-controller"), &post_to).await?;
+async fn edit_page(
+    app: &App,
+    user: &SignedIn,
+    context: &ControllerContext,
+    form: Form,
+) -> Result<ControllerFormTemplate, PageError> {
+    let post_to = format!("/controllers/{}", context.controller.id);
+    let shell = shell(app, user, View::Places, "form", Words.t("step-controller"), &post_to).await?;
     Ok(ControllerFormTemplate {
         shell,
         form,
         is_new: false,
-        place: desk.at.place.value.name.clone(),
-        place_href: format!("/places/{}", desk.at.place.id),
+        place: context.at.place.value.name.clone(),
+        place_href: format!("/places/{}", context.at.place.id),
         presets: Vec::new(),
         storages: storages(),
         scopes: scopes(),
@@ -70,8 +76,8 @@ async fn edit_page(app: &App, user: &SignedIn, desk: &Desk, form: Form) -> Resul
             (format!("{post_to}/as-found"), Words.t("found-link")),
             (format!("{post_to}/log"), Words.t("log-link")),
         ],
-        spine: Some(Spine::of(desk, Step::Controller)),
-        log: log_lines(&user.account.log(desk.controller.id, LOG_LINES).await?, desk.at.zone),
+        spine: Some(Spine::of(context, Step::Controller)),
+        log: log_lines(&user.account.log(context.controller.id, LOG_LINES).await?, context.at.zone),
         post_to,
     })
 }

@@ -4,12 +4,12 @@ use upland_core::word::Word;
 use uuid::Uuid;
 
 use super::new_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::pages::controller_form::filled;
+use crate::state::App;
 
 /// A form filled in from a preset.
 pub(crate) async fn new(

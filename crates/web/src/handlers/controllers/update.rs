@@ -2,21 +2,21 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::edit_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
+use crate::loading;
 use crate::pages::controller_form::read;
-use crate::pages::desk::Desk;
+use crate::state::App;
 
 /// Changes what a controller can be set to.
 pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let Some(changed) = read(&mut form, desk.controller()) else {
-        return invalid(&edit_page(&app, &user, &desk, form).await?);
+    let context = loading::controller(&user.account, *id).await?;
+    let Some(changed) = read(&mut form, context.controller()) else {
+        return invalid(&edit_page(&app, &user, &context, form).await?);
     };
     let address = format!("/controllers/{id}");
-    save_controller(&app, &user, &desk, form, changed, "why-controller", [&address, &address]).await
+    save_controller(&app, &user, &context, form, changed, "why-controller", [&address, &address]).await
 }

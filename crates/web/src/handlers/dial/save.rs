@@ -1,25 +1,26 @@
 use actix_web::web;
 use chrono::TimeDelta;
+use upland_core::dial_in::Slot;
 use upland_core::tuning::LOOK_AGAIN_DAYS;
-use upland_formats::site::{DialledDoc, FieldDoc};
+use upland_formats::site::{DialledDoc, FieldDoc, PanelNextDoc};
 use uuid::Uuid;
 
 use super::show::dial_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::saving::{action, field_record, made_on};
 use crate::handlers::{go, invalid};
-use crate::pages::desk::Desk;
-use crate::pages::dial::{DialIn, key};
+use crate::loading;
+use crate::pages::dial::DialIn;
 use crate::pages::field::FieldState;
+use crate::state::App;
 use crate::words::Words;
 
 /// Dialled on: what the panel holds since, with date and name.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    if made_on(&form) != desk.controller.version {
+    let context = loading::controller(&user.account, *id).await?;
+    if made_on(&form) != context.controller.version {
         form.fail("marks", Words.t("dial-changed"));
     }
     if form.is("agrees", "other") && form.get("panel_next").is_empty() {
@@ -29,24 +30,28 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         form.fail("panel_next", Words.t("field-name"));
     }
     if !form.is_sound() {
-        return invalid(&dial_page(&app, &user, &desk, form).await?);
+        return invalid(&dial_page(&app, &user, &context, form).await?);
     }
-    let now = app.clock.local(desk.at.zone);
-    let dial = DialIn::of(&desk, now);
+    let now = app.clock.local(context.at.zone);
+    let dial = DialIn::of(&context, now);
     let marks = dial.marks(&form, &FieldState::default());
-    let stands: Vec<String> = dial.slots.iter().zip(&marks).filter(|(_, m)| m.stands()).map(|(s, _)| key(s)).collect();
-    let our_next = dial.next(&desk, app.clock.moment(desk.at.zone));
+    let stands: Vec<String> = dial.slots.iter().zip(&marks).filter(|(_, m)| m.stands()).map(|(s, _)| s.key()).collect();
+    let our_next = dial.next(&context, app.clock.moment(context.at.zone));
     let document = FieldDoc::Dialled(DialledDoc {
         on: now.date(),
-        version: desk.controller.version,
+        version: context.controller.version,
         values: dial.values().into_iter().filter(|(key, _)| stands.contains(key)).collect(),
-        not_set: dial.slots.iter().map(key).filter(|key| !stands.contains(key)).collect(),
-        panel_next: if form.is("agrees", "same") { our_next.clone() } else { form.get("panel_next").to_owned() },
+        not_set: dial.slots.iter().map(Slot::key).filter(|key| !stands.contains(key)).collect(),
+        panel_next: match (form.get("agrees"), form.get("panel_next")) {
+            ("same", _) => PanelNextDoc::Same,
+            ("other", words) => PanelNextDoc::Words(words.to_owned()),
+            _ => PanelNextDoc::NotSeen,
+        },
         our_next,
         look_again: now.date() + TimeDelta::days(LOOK_AGAIN_DAYS),
     });
     let mut action = action(&app, &user, &form, "why-dialled", Vec::new());
-    action.records.push(field_record(&action, &form, desk.controller.id, &document)?);
+    action.records.push(field_record(&action, &form, context.controller.id, document));
     user.account.apply(&action).await?;
     go(&format!("/controllers/{id}/door-card"))
 }

@@ -3,26 +3,26 @@ use upland_formats::site::{FieldDoc, PanelDoc};
 use uuid::Uuid;
 
 use super::show::found_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::saving::{action, field_record};
 use crate::handlers::{go, invalid};
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::found::{found_href, read};
+use crate::state::App;
 
 /// Keeps a panel as it was found. It is never overwritten: sending it twice keeps one.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let panel = read(&mut form, &desk.controller().capability, app.clock.local(desk.at.zone));
+    let context = loading::controller(&user.account, *id).await?;
+    let panel = read(&mut form, &context.controller().capability, app.clock.local(context.at.zone));
     if !form.is_sound() {
-        return invalid(&found_page(&app, &user, &desk, &Form::default(), Some(form)).await?);
+        return invalid(&found_page(&app, &user, &context, &Form::default(), Some(form)).await?);
     }
     let mut action = action(&app, &user, &form, "why-found", Vec::new());
-    let record = field_record(&action, &form, desk.controller.id, &FieldDoc::Found(PanelDoc::from(&panel)))?;
-    let address = format!("{}?of={}", found_href(desk.controller.id), record.id);
+    let record = field_record(&action, &form, context.controller.id, FieldDoc::Found(PanelDoc::from(&panel)));
+    let address = format!("{}?of={}", found_href(context.controller.id), record.id);
     action.records.push(record);
     user.account.apply(&action).await?;
     go(&address)

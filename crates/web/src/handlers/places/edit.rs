@@ -2,11 +2,11 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::form_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::pages::place_form::filled;
+use crate::state::App;
 
 /// The form of a place as it stands.
 pub(crate) async fn edit(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {

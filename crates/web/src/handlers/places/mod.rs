@@ -6,14 +6,15 @@ pub(crate) mod update;
 
 use upland_store::{PlaceRecord, Versioned};
 
-use crate::app::App;
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
 use crate::pages::place_form::{PlaceFormTemplate, unit_choices, zones};
 use crate::pages::places::ControllerLink;
-use crate::pages::shell::{Shell, View};
+use crate::pages::shell::View;
 use crate::show::Measure;
+use crate::state::App;
 use crate::words::Words;
 
 /// The form's page, for a new place or a known one.
@@ -28,7 +29,7 @@ async fn form_page(
         Some(p) => (p.value.name.clone(), format!("/places/{}", p.id)),
         None => (w.t("place-new"), "/places".to_owned()),
     };
-    let shell = Shell::of(app, user, View::Places, "form", title, &path).await?;
+    let shell = shell(app, user, View::Places, "form", title, &path).await?;
     let controllers = match place {
         Some(place) => user.account.controllers().await?.into_iter().filter(|c| c.value.place_id == place.id).collect(),
         None => Vec::new(),

@@ -2,14 +2,14 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::form_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::{made_on, place_write, save_over};
+use crate::handlers::saving::{place_write, save_over};
 use crate::handlers::{go, invalid};
 use crate::pages::place_form::read;
 use crate::show::Units;
+use crate::state::App;
 
 /// Changes a place. Its weather keeps its own position, so no figure has to be worked out anew.
 pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
@@ -19,7 +19,7 @@ pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
         return invalid(&form_page(&app, &user, form, Some(&place)).await?);
     };
     let units = Units::of_word(form.get("units"));
-    let write = place_write(id, made_on(&form), Some(&place.value), Some(changed));
+    let write = place_write(&place, &form, changed);
     let address = format!("/places/{id}");
     if let Some(choice) = save_over(&app, &user, form, "why-place", write, [&address, &address]).await? {
         return Ok(choice);

@@ -1,4 +1,4 @@
 pub(crate) mod list;
-pub(crate) mod look;
+pub(crate) mod preview;
 pub(crate) mod save;
 pub(crate) mod show;

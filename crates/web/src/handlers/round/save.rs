@@ -1,62 +1,58 @@
 use actix_web::web;
-use upland_formats::site::{Answer, FieldDoc, RoundDoc};
-use upland_store::ControllerRecord;
+use upland_formats::site::{Answer, ChangeDoc, FieldDoc, RoundDoc};
 use uuid::Uuid;
 
 use super::show::round_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::{action, apply_over, controller_write, field_record, made_on};
+use crate::handlers::saving::{action, apply_over, controller_write, field_record};
 use crate::handlers::{go, invalid};
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::field::FieldState;
 use crate::pages::round::{AdviceView, advice, applied, read};
+use crate::state::App;
 use crate::words::Words;
 
 /// Keeps a round with its answer: an accepted change becomes a new version of the controller in
 /// the same transaction, and so something to dial.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let today = app.clock.today(desk.at.zone);
+    let context = loading::controller(&user.account, *id).await?;
+    let today = app.clock.today(context.at.zone);
     let records = user.account.newest_records(Some(*id)).await?;
-    let seen = read(&mut form, &desk, today, FieldState::of(&records).last_change());
-    let advice = advice(&desk, &seen);
-    let view = AdviceView::of(&desk, &seen, &advice, user.units);
+    let seen = read(&mut form, &context, today, FieldState::of(&records).last_change());
+    let advice = advice(&context, &seen);
+    let view = AdviceView::of(&context, &seen, &advice, user.units);
     let answer = match form.get("answer") {
         _ if advice.change.is_none() => Answer::Nothing,
         "accept" => Answer::Accepted,
         _ => Answer::Rejected,
     };
     let reason = form.get("reason").to_owned();
-    if answer == Answer::Rejected && !upland_core::controller::name_is_sound(&reason) {
+    if answer == Answer::Rejected && !upland_core::controller::name_is_valid(&reason) {
         form.fail("reason", Words.t("round-needs-reason"));
     }
-    if answer == Answer::Accepted && !form.is("offered", &view.line) {
+    if answer == Answer::Accepted && !form.is("offered", &view.offer) {
         // What was accepted is not what follows from what was seen: without script, or changed since.
         form.fail("offered", Words.t("round-other-offer"));
     }
     if !form.is_sound() {
-        return invalid(&round_page(&app, &user, &desk, form).await?);
+        return invalid(&round_page(&app, &user, &context, form).await?);
     }
-    let changed = if answer == Answer::Accepted { applied(&desk, &advice, today) } else { None };
-    let write = changed.map(|controller| {
-        let record = ControllerRecord { place_id: desk.controller.value.place_id, controller };
-        controller_write(desk.controller.id, made_on(&form), Some(&desk.controller.value), Some(record))
-    });
+    let changed = if answer == Answer::Accepted { applied(&context, &advice, today) } else { None };
+    let write = changed.map(|controller| controller_write(&context.controller, &form, controller));
     let mut action = action(&app, &user, &form, "why-round", write.into_iter().collect());
     let document = FieldDoc::Round(RoundDoc {
         on: today,
         percents: seen.percents.iter().map(|(l, p)| (l.get(), p.get())).collect(),
         stations: seen.stations.iter().map(|(n, j)| (*n, (*j).into())).collect(),
-        change: view.line,
+        change: advice.change.map(ChangeDoc::from),
         answer,
         reason: if answer == Answer::Rejected { reason } else { String::new() },
         look_again: advice.look_again,
         note: form.get("note").to_owned(),
     });
-    action.records.push(field_record(&action, &form, desk.controller.id, &document)?);
+    action.records.push(field_record(&action, &form, context.controller.id, document));
     let address = format!("/controllers/{id}/round");
     if let Some(choice) = apply_over(&app, &user, form, &action, [&address, &address]).await? {
         return Ok(choice);

@@ -3,13 +3,14 @@ pub(crate) mod update;
 
 use upland_store::{PlaceRecord, Versioned};
 
-use crate::app::App;
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
 use crate::pages::days_form::day_fields;
 use crate::pages::rules_form::{RulesFormTemplate, hour_fields, kinds, rules_line};
-use crate::pages::shell::{Shell, View};
+use crate::pages::shell::View;
+use crate::state::App;
 use crate::words::Words;
 
 async fn form_page(
@@ -20,7 +21,7 @@ async fn form_page(
 ) -> Result<RulesFormTemplate, PageError> {
     let path = format!("/places/{}/rules", place.id);
     Ok(RulesFormTemplate {
-        shell: Shell::of(app, user, View::Places, "form", Words.t("rules-title"), &path).await?,
+        shell: shell(app, user, View::Places, "form", Words.t("rules-title"), &path).await?,
         form,
         place: place.value.name.clone(),
         place_href: format!("/places/{}", place.id),

@@ -3,13 +3,13 @@ use upland_store::PlaceRecord;
 use uuid::Uuid;
 
 use super::form_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::{made_on, place_write, save_over};
+use crate::handlers::saving::{place_write, save_over};
 use crate::handlers::{go, invalid};
 use crate::pages::rules_form::read;
+use crate::state::App;
 
 /// Changes the water rules of a place.
 pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
@@ -18,7 +18,7 @@ pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
         return invalid(&form_page(&app, &user, &place, form).await?);
     };
     let changed = PlaceRecord { rules, ..place.value.clone() };
-    let write = place_write(place.id, made_on(&form), Some(&place.value), Some(changed));
+    let write = place_write(&place, &form, changed);
     let address = format!("/places/{id}/rules");
     if let Some(choice) = save_over(&app, &user, form, "why-rules", write, [&address, &address]).await? {
         return Ok(choice);

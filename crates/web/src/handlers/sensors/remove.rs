@@ -1,25 +1,24 @@
 use actix_web::web;
 use uuid::Uuid;
 
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
 use crate::handlers::saving::save_controller;
-use crate::pages::desk::Desk;
-use crate::pages::sensors::index_of;
+use crate::loading;
+use crate::state::App;
 
 /// Takes a sensor away.
 pub(crate) async fn remove(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
+    let context = loading::controller(&user.account, *id).await?;
     let back = format!("/controllers/{id}/sensors");
-    let Some(index) = index_of(desk.controller(), form.get("was")) else {
+    let Some(sensor) = form.get("sensor").parse().ok().filter(|id| context.controller().sensor(*id).is_some()) else {
         // It is gone already: by another press, or by somebody else.
         return go(&back);
     };
-    let mut changed = desk.controller().clone();
-    changed.remove_sensor(index);
+    let mut changed = context.controller().clone();
+    changed.remove_sensor(sensor);
     let address = format!("{back}/remove");
-    save_controller(&app, &user, &desk, form, changed, "why-sensor-gone", [&address, &back]).await
+    save_controller(&app, &user, &context, form, changed, "why-sensor-gone", [&address, &back]).await
 }

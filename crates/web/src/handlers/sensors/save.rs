@@ -2,34 +2,36 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::show::sensors_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::sensors::{read, sensor_of};
+use crate::state::App;
 
 /// Saves a sensor: a new one at the end of the list, or one that is there.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
+    let context = loading::controller(&user.account, *id).await?;
     let query = form.clone();
-    let (index, before) = sensor_of(&desk, &query);
-    let Some(sensor) = read(&mut form, desk.controller(), &before, user.units) else {
-        return invalid(&sensors_page(&app, &user, &desk, &query, Some(form)).await?);
+    let before = sensor_of(&context, &query);
+    let Some(sensor) = read(&mut form, context.controller(), &before, user.units) else {
+        return invalid(&sensors_page(&app, &user, &context, &query, Some(form)).await?);
     };
-    let mut changed = desk.controller().clone();
-    let at = index.unwrap_or(changed.sensors.len());
-    match changed.sensors.get_mut(at) {
-        Some(slot) => *slot = sensor,
-        None => changed.sensors.push(sensor),
-    }
+    let mut changed = context.controller().clone();
+    let id_of_sensor = match changed.sensors.iter_mut().find(|s| s.id == sensor.id) {
+        Some(slot) => {
+            *slot = sensor;
+            slot.id
+        }
+        None => changed.add_sensor(sensor),
+    };
     if let Err(error) = changed.check() {
         form.fail("place", error.to_string());
-        return invalid(&sensors_page(&app, &user, &desk, &query, Some(form)).await?);
+        return invalid(&sensors_page(&app, &user, &context, &query, Some(form)).await?);
     }
     let post_to = format!("/controllers/{id}/sensors");
-    let back = format!("{post_to}?sensor={at}");
-    save_controller(&app, &user, &desk, form, changed, "why-sensor", [&post_to, &back]).await
+    let back = format!("{post_to}?sensor={id_of_sensor}");
+    save_controller(&app, &user, &context, form, changed, "why-sensor", [&post_to, &back]).await
 }

@@ -4,8 +4,8 @@ pub(crate) mod submit;
 
 use askama::Template;
 
+use crate::assets::stylesheets;
 use crate::form::Form;
-use crate::pages::shell::stylesheets;
 use crate::words::Words;
 
 #[derive(Template)]

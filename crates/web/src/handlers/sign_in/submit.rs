@@ -4,12 +4,12 @@ use chrono::TimeDelta;
 use upland_store::StoreError;
 
 use super::template;
-use crate::app::App;
 use crate::error::{Page, PageError};
 use crate::guard::password::verify_password;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::{begin, token};
 use crate::handlers::{go, invalid};
+use crate::state::App;
 use crate::words::Words;
 
 /// Failed sign-ins of an address within [`WINDOW`] after which it has to wait.

@@ -5,12 +5,12 @@ use uuid::Uuid;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::attachment;
-use crate::pages::desk::PlaceDesk;
+use crate::loading;
 use crate::pages::field::FieldState;
 
 /// The site file of a place: its rules, normals, controllers and the panels as last found.
 pub(crate) async fn export(user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let at = PlaceDesk::load(&user.account, *id).await?;
+    let at = loading::place(&user.account, *id).await?;
     let mut controllers = Vec::new();
     let mut as_found = Vec::new();
     for controller in user.account.controllers().await? {

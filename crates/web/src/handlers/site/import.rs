@@ -1,24 +1,62 @@
 use actix_web::web;
+use upland_formats::site::{FieldDoc, PanelDoc};
+use upland_store::{ControllerRecord, PlaceRecord, Record, SeriesRecord, Write};
+use uuid::Uuid;
 
-use crate::app::App;
-use crate::error::{Page, PageError};
+use super::choose::refused;
+use super::preview::sent;
+use crate::error::Page;
+use crate::form::Form;
+use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::{invalid, page};
-use crate::pages::shell::{Shell, View};
-use crate::pages::site::SiteImportTemplate;
+use crate::handlers::go;
+use crate::handlers::saving::{action, field_record};
+use crate::intake::revision_of_normals;
+use crate::state::App;
 use crate::words::Words;
 
-/// The page that takes a site file.
-pub(crate) async fn import(app: web::Data<App>, user: SignedIn) -> Page {
-    page(&import_page(&app, &user, String::new()).await?)
-}
-
-/// The page with what is wrong with a file.
-pub(super) async fn refused(app: &App, user: &SignedIn, error: String) -> Page {
-    invalid(&import_page(app, user, error).await?)
-}
-
-async fn import_page(app: &App, user: &SignedIn, error: String) -> Result<SiteImportTemplate, PageError> {
-    let shell = Shell::of(app, user, View::Places, "form", Words.t("site-import-title"), "/places/import").await?;
-    Ok(SiteImportTemplate { shell, error })
+/// Takes a site file in: a new place with everything in it, or nothing.
+pub(crate) async fn import(app: web::Data<App>, user: SignedIn, file: web::Path<Uuid>, Posted(form): Posted) -> Page {
+    let (name, site) = match sent(&user, *file).await? {
+        Ok(found) => found,
+        Err(error) => return refused(&app, &user, error).await,
+    };
+    let mut action = action(&app, &user, &form, "why-site", Vec::new());
+    let mut series_id = None;
+    if let Some((weather, normals)) = &site.weather {
+        let revision = revision_of_normals(&Words.t1("site-normals-source", &name), *normals);
+        let id = Uuid::new_v4();
+        let record = SeriesRecord {
+            name: weather.clone(),
+            position: site.position,
+            wind_height_m: 2.0,
+            revision_id: revision.id,
+        };
+        action.writes.push(Write::new(id, Record::Series(Some(record), Some(Box::new(revision)))));
+        series_id = Some(id);
+    }
+    let place_id = Uuid::new_v4();
+    let place = PlaceRecord {
+        name: site.name,
+        house_number: site.house_number,
+        position: site.position,
+        time_zone: site.zone.name().to_owned(),
+        series_id,
+        rules: site.rules,
+    };
+    action.writes.push(Write::new(place_id, Record::Place(Some(place))));
+    let ids: Vec<Uuid> = site.controllers.iter().map(|_| Uuid::new_v4()).collect();
+    for (id, controller) in ids.iter().zip(site.controllers) {
+        let record = ControllerRecord { place_id, controller };
+        action.writes.push(Write::new(*id, Record::Controller(Some(record))));
+    }
+    for (index, panel) in &site.as_found {
+        let Some(id) = ids.get(*index) else { continue };
+        let document = FieldDoc::Found(PanelDoc::from(panel));
+        let record = field_record(&action, &Form::default(), *id, document);
+        action.records.push(record);
+    }
+    user.account.apply(&action).await?;
+    user.account.forget_upload(*file).await?;
+    go(&format!("/places/{place_id}"))
 }

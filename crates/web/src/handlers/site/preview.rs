@@ -2,13 +2,14 @@ use actix_web::web;
 use upland_formats::site::{Site, read_site};
 use uuid::Uuid;
 
-use super::import::refused;
-use crate::app::App;
+use super::choose::refused;
 use crate::error::{Page, PageError};
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
 use crate::handlers::page;
-use crate::pages::shell::{Shell, View};
+use crate::pages::shell::View;
 use crate::pages::site::SitePreviewTemplate;
+use crate::state::App;
 use crate::words::Words;
 
 /// What a site file would bring.
@@ -18,7 +19,7 @@ pub(crate) async fn preview(app: web::Data<App>, user: SignedIn, file: web::Path
         Err(error) => return refused(&app, &user, error).await,
     };
     let path = format!("/places/import/{file}");
-    let shell = Shell::of(&app, &user, View::Places, "form", Words.t("site-import-title"), &path).await?;
+    let shell = shell(&app, &user, View::Places, "form", Words.t("site-import-title"), &path).await?;
     let today = app.clock.today(site.zone);
     page(&SitePreviewTemplate::of(shell, path, name, &site, today, user.units))
 }

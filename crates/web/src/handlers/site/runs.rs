@@ -4,22 +4,22 @@ use upland_core::schedule::{Level, expand};
 use upland_formats::site::{NamedRun, runs_calendar};
 use uuid::Uuid;
 
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::attachment;
-use crate::pages::desk::Desk;
+use crate::loading;
+use crate::state::App;
 
 /// Days that the calendar reaches ahead.
 const DAYS: i64 = 55;
 
 /// The runs of the coming eight weeks as iCalendar.
 pub(crate) async fn runs(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let today = app.clock.today(desk.at.zone);
-    let c = desk.controller();
-    let plan = desk.week_of(today).plan(c);
-    let found = expand(c, &plan, &desk.at.zone, [today, today + TimeDelta::days(DAYS)], Level::Calendar);
+    let context = loading::controller(&user.account, *id).await?;
+    let today = app.clock.today(context.at.zone);
+    let c = context.controller();
+    let plan = context.week_of(today).plan(c);
+    let found = expand(c, &plan, &context.at.zone, [today, today + TimeDelta::days(DAYS)], Level::Calendar);
     let named: Vec<NamedRun<'_>> = found
         .runs
         .iter()

@@ -2,25 +2,25 @@ pub(crate) mod preview;
 pub(crate) mod save;
 pub(crate) mod show;
 
-use crate::app::App;
+use crate::context::ControllerContext;
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
-use crate::pages::desk::Desk;
 use crate::pages::spine::Step;
 use crate::pages::stations::{Sheet, SheetInput, StationsTemplate};
 use crate::pages::working::Provenances;
+use crate::state::App;
 use upland_core::controller::Controller;
 
 /// The worksheet of a controller as a form stands.
-fn sheet(desk: &Desk, user: &SignedIn, form: Form, controller: &Controller, open: Option<u8>) -> Sheet {
-    let budget = crate::pages::desk::budget_of(controller, desk.normals(), &desk.at.rules);
+fn sheet(context: &ControllerContext, user: &SignedIn, form: Form, controller: &Controller, open: Option<u8>) -> Sheet {
+    let budget = crate::context::budget_of(controller, context.normals(), &context.at.rules);
     Sheet::of(SheetInput {
         form,
         controller,
         budget: &budget,
-        provenance: Provenances::of(&desk.at),
+        provenance: Provenances::of(&context.at),
         units: user.units,
         open,
     })
@@ -29,18 +29,18 @@ fn sheet(desk: &Desk, user: &SignedIn, form: Form, controller: &Controller, open
 async fn stations_page(
     app: &App,
     user: &SignedIn,
-    desk: &Desk,
+    context: &ControllerContext,
     form: Form,
     controller: &Controller,
     open: Option<u8>,
 ) -> Result<StationsTemplate, PageError> {
-    let post_to = format!("/controllers/{}/stations", desk.controller.id);
-    let frame = frame(app, user, desk, Step::Stations, ["stations", "step-stations"], &post_to).await?;
+    let post_to = format!("/controllers/{}/stations", context.controller.id);
+    let frame = frame(app, user, context, Step::Stations, ["stations", "step-stations"], &post_to).await?;
     Ok(StationsTemplate {
         shell: frame.shell,
         spine: frame.spine,
         strip: frame.strip,
-        sheet: sheet(desk, user, form, controller, open),
+        sheet: sheet(context, user, form, controller, open),
         preview_to: format!("{post_to}/preview"),
         post_to,
     })

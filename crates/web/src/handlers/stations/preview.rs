@@ -6,14 +6,14 @@ use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::stations::{StationsLiveTemplate, read};
 use crate::words::Words;
 
 /// What a change that is not saved would give: the worked-out cells, errors and the open working.
 pub(crate) async fn preview(user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
+    let context = loading::controller(&user.account, *id).await?;
     let open = form.get("open").parse().ok();
-    let controller = read(&mut form, desk.controller(), user.units);
-    page(&StationsLiveTemplate { w: Words, sheet: sheet(&desk, &user, form, &controller, open) })
+    let controller = read(&mut form, context.controller(), user.units);
+    page(&StationsLiveTemplate { w: Words, sheet: sheet(&context, &user, form, &controller, open) })
 }

@@ -2,19 +2,19 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::stations_page;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::stations::read;
+use crate::state::App;
 
 /// Saves the worksheet: all of it, or nothing while a cell cannot stand.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let controller = read(&mut form, desk.controller(), user.units);
+    let context = loading::controller(&user.account, *id).await?;
+    let controller = read(&mut form, context.controller(), user.units);
     if form.is_sound()
         && let Err(error) = controller.check()
     {
@@ -22,8 +22,8 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         form.fail("sheet", error.to_string());
     }
     if !form.is_sound() {
-        return invalid(&stations_page(&app, &user, &desk, form, &controller, None).await?);
+        return invalid(&stations_page(&app, &user, &context, form, &controller, None).await?);
     }
     let address = format!("/controllers/{id}/stations");
-    save_controller(&app, &user, &desk, form, controller, "why-stations", [&address, &address]).await
+    save_controller(&app, &user, &context, form, controller, "why-stations", [&address, &address]).await
 }

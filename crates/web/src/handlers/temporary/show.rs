@@ -2,22 +2,23 @@ use actix_web::web;
 use chrono::TimeDelta;
 use uuid::Uuid;
 
-use crate::app::App;
+use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::field::FieldState;
 use crate::pages::spine::Step;
 use crate::pages::temporary::{TemporaryTemplate, empty, kinds, lines, programs, sensors, week_proposals};
+use crate::state::App;
 
 /// What is set for a while, and a percent for this week out of the rain since the last visit.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let today = app.clock.today(desk.at.zone);
-    page(&temporary_page(&app, &user, &desk, empty(today)).await?)
+    let context = loading::controller(&user.account, *id).await?;
+    let today = app.clock.today(context.at.zone);
+    page(&temporary_page(&app, &user, &context, empty(today)).await?)
 }
 
 /// Days that are looked back when nobody was there before.
@@ -28,28 +29,28 @@ const LOOK_BACK_MOST_DAYS: i64 = 31;
 pub(super) async fn temporary_page(
     app: &App,
     user: &SignedIn,
-    desk: &Desk,
+    context: &ControllerContext,
     form: Form,
 ) -> Result<TemporaryTemplate, PageError> {
-    let href = format!("/controllers/{}/temporary", desk.controller.id);
-    let frame = frame(app, user, desk, Step::Week, ["temporary", "temp-title"], &href).await?;
-    let today = app.clock.today(desk.at.zone);
-    let records = user.account.newest_records(Some(desk.controller.id)).await?;
+    let href = format!("/controllers/{}/temporary", context.controller.id);
+    let frame = frame(app, user, context, Step::Week, ["temporary", "temp-title"], &href).await?;
+    let today = app.clock.today(context.at.zone);
+    let records = user.account.newest_records(Some(context.controller.id)).await?;
     let last = FieldState::of(&records).last_visit().filter(|d| *d < today);
     let since =
         last.unwrap_or(today - TimeDelta::days(LOOK_BACK_DAYS)).max(today - TimeDelta::days(LOOK_BACK_MOST_DAYS));
-    let days = match &desk.at.weather {
+    let days = match &context.at.weather {
         Some(weather) if !weather.is_typed() => user.account.strip_days(weather.series.id, since, today).await?,
         _ => Vec::new(),
     };
-    let c = desk.controller();
+    let c = context.controller();
     Ok(TemporaryTemplate {
-        version: desk.controller.version,
+        version: context.controller.version,
         kinds: kinds(c),
         programs: programs(c),
         sensors: sensors(c),
         lines: lines(c, today),
-        weeks: week_proposals(desk, &days, since, today, user.units),
+        weeks: week_proposals(context, &days, since, today, user.units),
         shell: frame.shell,
         spine: frame.spine,
         strip: frame.strip,

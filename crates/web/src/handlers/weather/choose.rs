@@ -2,12 +2,12 @@ use actix_web::web;
 use upland_store::PlaceRecord;
 use uuid::Uuid;
 
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
-use crate::handlers::saving::{made_on, place_write, save_over};
+use crate::handlers::saving::{place_write, save_over};
+use crate::state::App;
 
 /// Has a place look at another series.
 pub(crate) async fn choose(app: web::Data<App>, user: SignedIn, place: web::Path<Uuid>, Posted(form): Posted) -> Page {
@@ -16,7 +16,7 @@ pub(crate) async fn choose(app: web::Data<App>, user: SignedIn, place: web::Path
     let Ok(series) = Uuid::parse_str(form.get("series")) else { return go(&address) };
     user.account.series(series).await?;
     let changed = PlaceRecord { series_id: Some(series), ..place.value.clone() };
-    let write = place_write(place.id, made_on(&form), Some(&place.value), Some(changed));
+    let write = place_write(&place, &form, changed);
     if let Some(choice) = save_over(&app, &user, form, "why-weather-choice", write, [&address, &address]).await? {
         return Ok(choice);
     }

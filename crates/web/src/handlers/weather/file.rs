@@ -3,15 +3,16 @@ use upland_formats::weather::Table;
 use upland_store::{PlaceRecord, Versioned};
 use uuid::Uuid;
 
-use crate::app::App;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
 use crate::handlers::page;
-use crate::pages::shell::{Shell, View};
+use crate::pages::shell::View;
 use crate::pages::weather_file::{Look, WeatherFileTemplate, column_rows, guess, look, roles};
 use crate::show::{Measure, number};
+use crate::state::App;
 use crate::words::Words;
 
 /// A file that is being looked at.
@@ -46,7 +47,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(U
 }
 
 /// The page after columns or units were chosen by hand.
-pub(crate) async fn look_again(
+pub(crate) async fn review(
     app: web::Data<App>,
     user: SignedIn,
     path: web::Path<(Uuid, Uuid)>,
@@ -69,7 +70,7 @@ pub(super) async fn file_page(
     view: Look,
 ) -> Result<WeatherFileTemplate, PageError> {
     let post_to = format!("/places/{}/weather/files/{file}", place.id);
-    let shell = Shell::of(app, user, View::Weather, "import", Words.t("file-title"), &post_to).await?;
+    let shell = shell(app, user, View::Weather, "import", Words.t("file-title"), &post_to).await?;
     Ok(WeatherFileTemplate {
         shell,
         columns: column_rows(&form, &sent.table),

@@ -1,11 +1,12 @@
 use actix_web::web;
 
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
 use crate::handlers::page;
-use crate::pages::shell::{Shell, View};
+use crate::pages::shell::View;
 use crate::pages::weather::{WeatherTemplate, series_rows};
+use crate::state::App;
 use crate::words::Words;
 
 /// The company's series of weather.
@@ -14,6 +15,6 @@ pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
     let places = user.account.places().await?;
     let used_by = |id| places.iter().filter(|p| p.value.series_id == Some(id)).map(|p| p.value.name.clone()).collect();
     let rows = series_rows(&series, None, used_by, user.units);
-    let shell = Shell::of(&app, &user, View::Weather, "weather", Words.t("weather-title"), "/weather").await?;
+    let shell = shell(&app, &user, View::Weather, "weather", Words.t("weather-title"), "/weather").await?;
     page(&WeatherTemplate { shell, rows })
 }

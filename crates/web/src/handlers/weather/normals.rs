@@ -1,20 +1,22 @@
 use actix_web::web;
-use upland_store::{PlaceRecord, Versioned};
+use upland_store::{PlaceRecord, Record, SeriesRecord, Versioned, Write};
 use uuid::Uuid;
 
 use super::new_series_writes;
-use crate::app::App;
+use crate::context::Weather;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::{action, made_on, save_over, series_write};
+use crate::handlers::frame::shell;
+use crate::handlers::saving::{action, made_on, save_over};
 use crate::handlers::{go, invalid, page};
 use crate::intake::revision_of_normals;
-use crate::pages::desk::Weather;
-use crate::pages::shell::{Shell, View};
+use crate::loading;
+use crate::pages::shell::View;
 use crate::pages::weather::{NormalsFormTemplate, filled_normals, normal_fields, read_normals};
 use crate::show::Measure;
+use crate::state::App;
 use crate::words::Words;
 
 /// Twelve normals to be typed, or the place's own typed ones to be changed.
@@ -58,9 +60,9 @@ pub(crate) async fn save(
         user.account.apply(&action(&app, &user, &form, "why-normals", writes)).await?;
         return go(&address);
     };
-    let before = &weather.series.value;
-    let after = upland_store::SeriesRecord { name, revision_id: revision.id, ..before.clone() };
-    let write = series_write(weather.series.id, made_on(&form), Some(before), after, revision);
+    let after = SeriesRecord { name, revision_id: revision.id, ..weather.series.value.clone() };
+    let record = Record::Series(Some(after), Some(Box::new(revision)));
+    let write = Write { id: weather.series.id, made_on: made_on(&form), record };
     let post_to = format!("{address}/normals");
     if let Some(choice) = save_over(&app, &user, form, "why-normals", write, [&post_to, &post_to]).await? {
         return Ok(choice);
@@ -71,7 +73,7 @@ pub(crate) async fn save(
 /// The place's weather when it is typed.
 async fn typed(user: &SignedIn, place: &Versioned<PlaceRecord>) -> Result<Option<Weather>, PageError> {
     let Some(id) = place.value.series_id else { return Ok(None) };
-    let weather = Weather::load(&user.account, id).await?;
+    let weather = loading::weather(&user.account, id).await?;
     Ok(weather.is_typed().then_some(weather))
 }
 
@@ -84,7 +86,7 @@ async fn normals_page(
     let w = Words;
     let back = format!("/places/{}/weather", place.id);
     let post_to = format!("{back}/normals");
-    let shell = Shell::of(app, user, View::Weather, "form", w.t("normals-title"), &post_to).await?;
+    let shell = shell(app, user, View::Weather, "form", w.t("normals-title"), &post_to).await?;
     Ok(NormalsFormTemplate {
         shell,
         form,

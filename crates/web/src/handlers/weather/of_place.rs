@@ -2,15 +2,17 @@ use actix_web::web;
 use upland_formats::weather::MAX_BYTES;
 use uuid::Uuid;
 
-use crate::app::App;
+use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
 use crate::handlers::{invalid, page};
-use crate::pages::desk::{Desk, PlaceDesk};
+use crate::loading;
 use crate::pages::places::ControllerLink;
-use crate::pages::shell::{Shell, View};
+use crate::pages::shell::View;
 use crate::pages::spine::{Spine, Step};
 use crate::pages::weather::{PlaceWeatherTemplate, series_rows};
+use crate::state::App;
 use crate::words::Words;
 
 /// The weather that a place looks at, and the two ways to get one.
@@ -36,13 +38,16 @@ async fn place_weather(
         user.account.controllers().await?.into_iter().filter(|c| c.value.place_id == id).collect();
     let spine = match controllers.first() {
         Some(first) => {
-            let desk = Desk { controller: first.clone(), at: PlaceDesk::of(&user.account, place.clone()).await? };
-            Some(Spine::of(&desk, Step::Weather))
+            let context = ControllerContext {
+                controller: first.clone(),
+                at: loading::with_weather(&user.account, place.clone()).await?,
+            };
+            Some(Spine::of(&context, Step::Weather))
         }
         None => None,
     };
     let post_to = format!("/places/{id}/weather");
-    let shell = Shell::of(app, user, View::Places, "weather", w.t("step-weather"), &post_to).await?;
+    let shell = shell(app, user, View::Places, "weather", w.t("step-weather"), &post_to).await?;
     Ok(PlaceWeatherTemplate {
         shell,
         rows: series_rows(&series, Some((&place.value.position, place.value.series_id)), |_| Vec::new(), user.units),

@@ -1,25 +1,26 @@
 use actix_web::web;
 use uuid::Uuid;
 
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
 use crate::handlers::page;
-use crate::pages::desk::Weather;
-use crate::pages::shell::{Shell, View};
+use crate::loading;
+use crate::pages::shell::View;
 use crate::pages::weather::{SeriesTemplate, method_words, normal_cells, series_rows, variant_lines};
 use crate::show::Measure;
+use crate::state::App;
 
 /// A series: its normals, its method, and what its guesses would change.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let weather = Weather::load(&user.account, *id).await?;
+    let weather = loading::weather(&user.account, *id).await?;
     let places = user.account.places().await?;
     let looking: Vec<_> = places.iter().filter(|p| p.value.series_id == Some(*id)).collect();
     let rows = series_rows(&[(weather.series.clone(), weather.revision.clone())], None, |_| Vec::new(), user.units);
     let (cells, year_et0, year_rain) = weather.normals().map(|n| normal_cells(n, user.units)).unwrap_or_default();
     let name = weather.series.value.name.clone();
     let path = format!("/weather/{id}");
-    let shell = Shell::of(&app, &user, View::Weather, "weather", name.clone(), &path).await?;
+    let shell = shell(&app, &user, View::Weather, "weather", name.clone(), &path).await?;
     page(&SeriesTemplate {
         shell,
         name,

@@ -3,21 +3,21 @@ use uuid::Uuid;
 
 use super::show::week_page;
 use super::{decide, letter_of};
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::saving::save_controller;
 use crate::handlers::{go, invalid};
-use crate::pages::desk::Desk;
+use crate::loading;
+use crate::state::App;
 use crate::words::Words;
 
 /// Saves a change of the week: a day, a start, a program, a repair, a proposal.
 pub(crate) async fn change(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let today = app.clock.today(desk.at.zone);
-    let mut controller = desk.controller().clone();
-    let why = decide(&mut form, &mut controller, &desk.week_of(today), false);
+    let context = loading::controller(&user.account, *id).await?;
+    let today = app.clock.today(context.at.zone);
+    let mut controller = context.controller().clone();
+    let why = decide(&mut form, &mut controller, &context.week_of(today), false);
     if form.is_sound()
         && let Err(error) = controller.check()
     {
@@ -25,13 +25,13 @@ pub(crate) async fn change(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
     }
     if !form.is_sound() {
         let query = form.clone();
-        return invalid(&week_page(&app, &user, &desk, &query, desk.controller(), form).await?);
+        return invalid(&week_page(&app, &user, &context, &query, context.controller(), form).await?);
     }
     let letter = letter_of(&form).map_or('A', |l| l.get());
     let back = format!("/controllers/{id}/week?program={letter}");
-    if controller == *desk.controller() {
+    if controller == *context.controller() {
         return go(&back);
     }
     let post_to = format!("/controllers/{id}/week/change");
-    save_controller(&app, &user, &desk, form, controller, why, [&post_to, &back]).await
+    save_controller(&app, &user, &context, form, controller, why, [&post_to, &back]).await
 }

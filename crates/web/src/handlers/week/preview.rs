@@ -2,14 +2,14 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::{decide, letter_of, level_of};
-use crate::app::App;
 use crate::error::Page;
 use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
+use crate::state::App;
 use crate::words::Words;
 
 /// What a start in hand would run. Nothing is saved.
@@ -19,12 +19,12 @@ pub(crate) async fn preview(
     id: web::Path<Uuid>,
     Posted(mut form): Posted,
 ) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let now = app.clock.local(desk.at.zone);
-    let mut controller = desk.controller().clone();
-    decide(&mut form, &mut controller, &desk.week_of(now.date()), true);
+    let context = loading::controller(&user.account, *id).await?;
+    let now = app.clock.local(context.at.zone);
+    let mut controller = context.controller().clone();
+    decide(&mut form, &mut controller, &context.week_of(now.date()), true);
     let week = WeekView::of(WeekInput {
-        desk: &desk,
+        context: &context,
         controller: &controller,
         now,
         open: letter_of(&form),

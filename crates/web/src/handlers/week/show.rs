@@ -3,15 +3,16 @@ use upland_core::controller::Controller;
 use uuid::Uuid;
 
 use super::{letter_of, level_of};
-use crate::app::App;
+use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame_of;
 use crate::handlers::page;
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::spine::Step;
 use crate::pages::week::{WeekInput, WeekTemplate, WeekView};
+use crate::state::App;
 
 /// The Week; the address says which program is open and at which percent it is drawn.
 pub(crate) async fn show(
@@ -20,26 +21,26 @@ pub(crate) async fn show(
     id: web::Path<Uuid>,
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
+    let context = loading::controller(&user.account, *id).await?;
     let query = Form::from_pairs(query.into_inner());
-    page(&week_page(&app, &user, &desk, &query, desk.controller(), Form::default()).await?)
+    page(&week_page(&app, &user, &context, &query, context.controller(), Form::default()).await?)
 }
 
 pub(super) async fn week_page(
     app: &App,
     user: &SignedIn,
-    desk: &Desk,
+    context: &ControllerContext,
     query: &Form,
     controller: &Controller,
     form: Form,
 ) -> Result<WeekTemplate, PageError> {
-    let path = format!("/controllers/{}/week", desk.controller.id);
+    let path = format!("/controllers/{}/week", context.controller.id);
     let letter = letter_of(query);
-    let frame = frame_of(app, user, desk, Step::Week, ["week", "step-week"], &path, letter).await?;
+    let frame = frame_of(app, user, context, Step::Week, ["week", "step-week"], &path, letter).await?;
     let week = WeekView::of(WeekInput {
-        desk,
+        context,
         controller,
-        now: app.clock.local(desk.at.zone),
+        now: app.clock.local(context.at.zone),
         open: letter.filter(|l| controller.program(*l).is_some()),
         level: level_of(query),
         settled: true,

@@ -6,11 +6,11 @@ pub(crate) mod show;
 use upland_core::controller::{Capability, Controller, MonthDial, ProgramLetter};
 use upland_core::quantity::{MonthOfYear, Percent};
 
-use crate::app::App;
+use crate::context::ControllerContext;
 use crate::form::{Form, parse_number};
-use crate::pages::desk::Desk;
 use crate::pages::working::Figure;
 use crate::show::month_of;
+use crate::state::App;
 use crate::words::Words;
 
 /// What a Year's address or form asks for.
@@ -21,8 +21,8 @@ struct Asked {
     figure: Figure,
 }
 
-fn asked(app: &App, desk: &Desk, form: &Form) -> Asked {
-    let current = month_of(app.clock.today(desk.at.zone));
+fn asked(app: &App, context: &ControllerContext, form: &Form) -> Asked {
+    let current = month_of(app.clock.today(context.at.zone));
     Asked {
         letter: form.get("program").chars().next().and_then(ProgramLetter::new),
         month: form.get("month").parse().ok().and_then(MonthOfYear::new).unwrap_or(current),

@@ -2,14 +2,14 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::{asked, decide};
-use crate::app::App;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
-use crate::pages::desk::Desk;
+use crate::loading;
 use crate::pages::year::{YearInput, YearLiveTemplate, YearView};
+use crate::state::App;
 use crate::words::Words;
 
 /// What a month in hand would give. Nothing is saved.
@@ -19,13 +19,13 @@ pub(crate) async fn preview(
     id: web::Path<Uuid>,
     Posted(mut form): Posted,
 ) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let asked = asked(&app, &desk, &form);
-    let saved = desk.budget().map_err(|_| PageError::NotFound)?;
-    let mut controller = desk.controller().clone();
+    let context = loading::controller(&user.account, *id).await?;
+    let asked = asked(&app, &context, &form);
+    let saved = context.budget().map_err(|_| PageError::NotFound)?;
+    let mut controller = context.controller().clone();
     decide(&mut form, &mut controller, &asked, true);
     let year = YearView::of(YearInput {
-        desk: &desk,
+        context: &context,
         controller: &controller,
         letter: asked.letter,
         month: asked.month,

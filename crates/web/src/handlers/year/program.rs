@@ -3,19 +3,19 @@ use upland_core::controller::ProgramLetter;
 use uuid::Uuid;
 
 use super::show::year_page;
-use crate::app::App;
 use crate::error::{Page, PageError};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
-use crate::pages::desk::Desk;
+use crate::loading;
+use crate::state::App;
 use crate::words::Words;
 
 /// Saves a program's name, its waterings a week and whether rain is counted.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
-    let mut controller = desk.controller().clone();
+    let context = loading::controller(&user.account, *id).await?;
+    let mut controller = context.controller().clone();
     let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
     let program = controller.programs.iter_mut().find(|p| Some(p.letter) == letter).ok_or(PageError::NotFound)?;
     let name = form.get("program_name").to_owned();
@@ -30,9 +30,9 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     }
     if !form.is_sound() {
         let query = form.clone();
-        return invalid(&year_page(&app, &user, &desk, &query, desk.controller(), form).await?);
+        return invalid(&year_page(&app, &user, &context, &query, context.controller(), form).await?);
     }
     let post_to = format!("/controllers/{id}/year/program");
     let back = format!("/controllers/{id}/year?program={}", form.get("program"));
-    save_controller(&app, &user, &desk, form, controller, "why-program", [&post_to, &back]).await
+    save_controller(&app, &user, &context, form, controller, "why-program", [&post_to, &back]).await
 }

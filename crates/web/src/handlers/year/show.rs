@@ -3,15 +3,16 @@ use upland_core::controller::Controller;
 use uuid::Uuid;
 
 use super::asked;
-use crate::app::App;
+use crate::context::{ControllerContext, Missing};
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame_of;
 use crate::handlers::page;
-use crate::pages::desk::{Desk, Missing};
+use crate::loading;
 use crate::pages::spine::Step;
 use crate::pages::year::{YearInput, YearTemplate, YearView, note};
+use crate::state::App;
 
 /// The Year; the address says which program, month and figure are open.
 pub(crate) async fn show(
@@ -20,24 +21,24 @@ pub(crate) async fn show(
     id: web::Path<Uuid>,
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
-    let desk = Desk::load(&user.account, *id).await?;
+    let context = loading::controller(&user.account, *id).await?;
     let query = Form::from_pairs(query.into_inner());
-    page(&year_page(&app, &user, &desk, &query, desk.controller(), Form::default()).await?)
+    page(&year_page(&app, &user, &context, &query, context.controller(), Form::default()).await?)
 }
 
 pub(super) async fn year_page(
     app: &App,
     user: &SignedIn,
-    desk: &Desk,
+    context: &ControllerContext,
     query: &Form,
     controller: &Controller,
     form: Form,
 ) -> Result<YearTemplate, PageError> {
-    let asked = asked(app, desk, query);
-    let path = format!("/controllers/{}/year", desk.controller.id);
-    let frame = frame_of(app, user, desk, Step::Year, ["year", "step-year"], &path, asked.letter).await?;
+    let asked = asked(app, context, query);
+    let path = format!("/controllers/{}/year", context.controller.id);
+    let frame = frame_of(app, user, context, Step::Year, ["year", "step-year"], &path, asked.letter).await?;
     let year = YearView::of(YearInput {
-        desk,
+        context,
         controller,
         letter: asked.letter,
         month: asked.month,
@@ -52,8 +53,8 @@ pub(super) async fn year_page(
         Err(missing) => (None, Some(missing)),
     };
     let note_href = match missing {
-        Some(Missing::Weather) => format!("/places/{}/weather", desk.at.place.id),
-        _ => format!("/controllers/{}/stations", desk.controller.id),
+        Some(Missing::Weather) => format!("/places/{}/weather", context.at.place.id),
+        _ => format!("/controllers/{}/stations", context.controller.id),
     };
     Ok(YearTemplate {
         shell: frame.shell,

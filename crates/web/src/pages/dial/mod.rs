@@ -7,18 +7,19 @@ use upland_core::controller::Controller;
 use upland_core::dial_in::{Section, Slot, next_watering, shown, slots};
 use upland_core::found::Panel;
 use upland_core::schedule::Plan;
+use upland_formats::site::{DialledDoc, DialledValueDoc, NextDoc};
 
 use super::Choice;
-use super::desk::Desk;
 use super::field::FieldState;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::{Ledger, LedgerValue, Strip};
+use crate::context::ControllerContext;
 use crate::form::Form;
-use crate::show::{date_short, day_short, month_of};
+use crate::show::month_of;
 use crate::words::Words;
 
-pub(crate) use words::key;
+pub(crate) use words::next_words;
 
 /// What became of a slot on this visit: a letter of the address.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -63,17 +64,16 @@ pub(crate) struct DialIn<'a> {
 }
 
 impl<'a> DialIn<'a> {
-    pub(crate) fn of(desk: &'a Desk, now: NaiveDateTime) -> Self {
-        let controller = desk.controller();
-        let plan = desk.week_of(now.date()).plan(controller);
+    pub(crate) fn of(context: &'a ControllerContext, now: NaiveDateTime) -> Self {
+        let controller = context.controller();
+        let plan = context.week_of(now.date()).plan(controller);
         let slots = slots(controller, &plan, month_of(now.date()));
         Self { controller, plan, slots, now }
     }
 
     /// Key and value of each slot, the clock left out.
-    pub(crate) fn values(&self) -> Vec<(String, String)> {
-        let lasting = self.slots.iter().filter(|s| !words::is_clock(s));
-        lasting.map(|s| (key(s), self.value(s))).collect()
+    pub(crate) fn values(&self) -> Vec<(String, DialledValueDoc)> {
+        DialledDoc::values_of(&self.slots)
     }
 
     pub(crate) fn value(&self, slot: &Slot) -> String {
@@ -85,10 +85,10 @@ impl<'a> DialIn<'a> {
     pub(crate) fn pending(&self, state: &FieldState) -> Vec<&Slot> {
         let known = state.dialled.as_ref().map(|(_, doc)| &doc.values);
         let differs = |s: &&Slot| {
-            let (key, value) = (key(s), self.value(s));
+            let (key, Some(value)) = (s.key(), DialledValueDoc::of(&s.value)) else { return false };
             known.is_none_or(|known| !known.iter().any(|(k, v)| *k == key && *v == value))
         };
-        self.slots.iter().filter(|s| !words::is_clock(s)).filter(differs).collect()
+        self.slots.iter().filter(differs).collect()
     }
 
     /// `Program A, start 2: off`.
@@ -105,31 +105,19 @@ impl<'a> DialIn<'a> {
     /// The marks of an address; `only` leaves what stands so already as it is.
     pub(crate) fn marks(&self, query: &Form, state: &FieldState) -> Vec<Mark> {
         if query.is("only", "changed") {
-            let pending: Vec<String> = self.pending(state).iter().map(|s| key(s)).collect();
-            let fresh = |s: &Slot| words::is_clock(s) || pending.contains(&key(s));
+            let pending: Vec<String> = self.pending(state).iter().map(|s| s.key()).collect();
+            let fresh = |s: &Slot| s.is_clock() || pending.contains(&s.key());
             return self.slots.iter().map(|s| if fresh(s) { Mark::Open } else { Mark::Kept }).collect();
         }
         let mut letters = query.get("marks").chars();
         self.slots.iter().map(|_| letters.next().map_or(Mark::Open, Mark::of)).collect()
     }
 
-    /// The panel's next watering as we have it, in words.
-    pub(crate) fn next(&self, desk: &Desk, at: DateTime<Utc>) -> String {
-        match next_watering(self.controller, &self.plan, &desk.at.zone, at) {
-            Some(began) => {
-                let local = began.began.with_timezone(&desk.at.zone).naive_local();
-                use chrono::Datelike;
-                Words.with(
-                    "dial-next",
-                    &[
-                        ("day", &format!("{} {}", day_short(local.weekday()), date_short(local.date()))),
-                        ("time", &local.format("%H:%M").to_string()),
-                        ("program", &began.letter.get().to_string()),
-                    ],
-                )
-            }
-            None => Words.t("dial-next-none"),
-        }
+    /// The panel's next watering by our schedule, in the place's own time.
+    pub(crate) fn next(&self, context: &ControllerContext, at: DateTime<Utc>) -> Option<NextDoc> {
+        let began = next_watering(self.controller, &self.plan, &context.at.zone, at)?;
+        let at = began.began.with_timezone(&context.at.zone).naive_local();
+        Some(NextDoc { at, program: began.letter.get() })
     }
 }
 
@@ -231,19 +219,20 @@ fn showed(dial: &DialIn<'_>, slot: &Slot, state: &FieldState) -> Option<String> 
         return found_value(dial, slot, panel);
     }
     let (_, doc) = state.dialled.as_ref()?;
-    doc.values.iter().find(|(k, _)| *k == key(slot)).map(|(_, v)| v.clone())
+    doc.values.iter().find(|(k, _)| *k == slot.key()).map(|(_, v)| words::dialled(v))
 }
 
 fn found_value(dial: &DialIn<'_>, slot: &Slot, panel: &Panel) -> Option<String> {
-    if words::is_clock(slot) {
+    if slot.is_clock() {
         return None;
     }
     shown(slot, panel).map(|v| words::value(&v, dial.now))
 }
 
+/// What the page of a dialling in is made from.
 pub(crate) struct DialPage<'a> {
-    pub(crate) frame: crate::handlers::frame::Frame,
-    pub(crate) desk: &'a Desk,
+    pub(crate) frame: crate::pages::frame::Frame,
+    pub(crate) context: &'a ControllerContext,
     pub(crate) state: &'a FieldState,
     pub(crate) query: Form,
     pub(crate) now: NaiveDateTime,
@@ -255,9 +244,9 @@ pub(crate) struct DialPage<'a> {
 impl DialPage<'_> {
     pub(crate) fn template(self) -> DialTemplate {
         let w = Words;
-        let dial = DialIn::of(self.desk, self.now);
+        let dial = DialIn::of(self.context, self.now);
         let marks = dial.marks(&self.query, self.state);
-        let href = format!("/controllers/{}/dial-in", self.desk.controller.id);
+        let href = format!("/controllers/{}/dial-in", self.context.controller.id);
         // The slot that the address names, else the first that is open; at the end, the panel is read back.
         let named = self.query.get("at").parse::<usize>().ok().filter(|i| *i < marks.len());
         let at = named.or_else(|| marks.iter().position(|m| *m == Mark::Open));
@@ -270,17 +259,17 @@ impl DialPage<'_> {
         DialTemplate {
             ledger: ledger(&dial, &marks, at),
             hand: at.map(|i| in_hand(&dial, &marks, i, self.state, &href)),
-            read_back: at.is_none().then(|| read_back(&dial, &marks, self.desk, self.query.clone(), &href)),
-            next: dial.next(self.desk, self.at),
+            read_back: at.is_none().then(|| read_back(&dial, &marks, self.context, self.query.clone(), &href)),
+            next: next_words(dial.next(self.context, self.at).as_ref()),
             sub: w.with(
                 "dial-sub",
                 &[
-                    ("controller", &self.desk.controller().name),
-                    ("card", &self.desk.controller.version.to_string()),
+                    ("controller", &self.context.controller().name),
+                    ("card", &self.context.controller.version.to_string()),
                     ("who", self.user),
                 ],
             ),
-            back: format!("/controllers/{}/week", self.desk.controller.id),
+            back: format!("/controllers/{}/week", self.context.controller.id),
             only,
             href,
             shell: self.frame.shell,
@@ -344,7 +333,7 @@ fn in_hand(dial: &DialIn<'_>, marks: &[Mark], i: usize, state: &FieldState, href
     }
 }
 
-fn read_back(dial: &DialIn<'_>, marks: &[Mark], desk: &Desk, form: Form, href: &str) -> ReadBack {
+fn read_back(dial: &DialIn<'_>, marks: &[Mark], context: &ControllerContext, form: Form, href: &str) -> ReadBack {
     let w = Words;
     let mut last = String::new();
     let rows = dial.slots.iter().zip(marks).enumerate().map(|(i, (slot, mark))| {
@@ -374,7 +363,7 @@ fn read_back(dial: &DialIn<'_>, marks: &[Mark], desk: &Desk, form: Form, href: &
         title: w.t1("dial-read-back", dial.slots.len().to_string()),
         rows,
         marks: letters(marks),
-        version: desk.controller.version,
+        version: context.controller.version,
         record: uuid::Uuid::new_v4().to_string(),
         form,
         choices: vec![

@@ -1,33 +1,40 @@
 //! The words of the slots of a panel.
 
-use chrono::NaiveDateTime;
+use chrono::{Datelike, NaiveDateTime};
 use upland_core::controller::{Controller, DayMode, Days, StartTime};
 use upland_core::dial_in::{Section, Slot, Value};
+use upland_core::quantity::RunTime;
+use upland_formats::site::{DialledValueDoc, NextDoc, days_of};
 
 use crate::pages::findings::mode_words;
-use crate::show::{date_long, day_short, minutes, month_long, month_short, weekday};
+use crate::show::{date_long, date_short, day_short, minutes, month_long, month_short, weekday};
 use crate::words::Words;
 
-/// A slot's key in a record: it names the same slot of the panel as long as the panel is the same.
-pub(crate) fn key(slot: &Slot) -> String {
-    let month = slot.month.map_or_else(String::new, |m| format!(".{}", m.number()));
-    match (slot.section, slot.value) {
-        (Section::Clock, Value::Date) => "clock.date".into(),
-        (Section::Clock, _) => "clock.time".into(),
-        (Section::Minutes, _) => format!("minutes.{}", slot.index),
-        (Section::Soak, Value::Cycle(_)) => format!("cycle.{}", slot.index),
-        (Section::Soak, _) => format!("soak.{}", slot.index),
-        (Section::Program(l), Value::Days(..)) => format!("{}.days", l.get()),
-        (Section::Program(l), Value::Start(_) | Value::StartOff) => format!("{}.start.{}", l.get(), slot.index),
-        (Section::Program(l), _) => format!("{}.percent{month}", l.get()),
-        (Section::Percent, _) => format!("percent{month}"),
-        (Section::Sensor, _) => "sensor".into(),
+/// What a slot was set to, from its record.
+pub(crate) fn dialled(value: &DialledValueDoc) -> String {
+    let w = Words;
+    match value {
+        DialledValueDoc::RunS(seconds) => minutes(RunTime::from_seconds(*seconds)),
+        DialledValueDoc::Days { mode, never } => mode_words(mode.into(), days_of(never)),
+        DialledValueDoc::Start(start) => start.clone(),
+        DialledValueDoc::Percent(percent) => percent.to_string(),
+        DialledValueDoc::Off => w.t("off"),
+        DialledValueDoc::SensorActive => w.t("dial-active"),
+        DialledValueDoc::SensorBypassed => w.t("dial-bypass"),
     }
 }
 
-/// Whether a slot goes by the clock, so that it is set anew on every visit.
-pub(crate) const fn is_clock(slot: &Slot) -> bool {
-    matches!(slot.section, Section::Clock)
+/// A watering to come: `Mon 15 June, 04:30, program A`.
+pub(crate) fn next_words(next: Option<&NextDoc>) -> String {
+    let Some(next) = next else { return Words.t("dial-next-none") };
+    Words.with(
+        "dial-next",
+        &[
+            ("day", &format!("{} {}", day_short(next.at.weekday()), date_short(next.at.date()))),
+            ("time", &next.at.format("%H:%M").to_string()),
+            ("program", &next.program.to_string()),
+        ],
+    )
 }
 
 /// What a slot must read.

@@ -3,22 +3,21 @@
 mod form;
 mod words;
 
+use crate::context::FieldRecord;
 use chrono::NaiveDateTime;
 use upland_core::controller::{Capability, Controller, PercentScope, ProgramLetter};
 use upland_core::found::{Panel, SensorSwitch, Switch, panel_findings, panel_water};
 use upland_formats::site::FieldDoc;
-use upland_store::FieldRecord;
 
 use super::Choice;
 use super::days_form::ticked_days;
-use super::desk::Desk;
-use super::field::document;
 use super::shell::Shell;
 use super::spine::Spine;
 use super::stations::station_name;
 use crate::charts::{Ledger, LedgerValue, Strip, volume_text, volume_unit};
+use crate::context::ControllerContext;
 use crate::form::Form;
-use crate::handlers::frame::Frame;
+use crate::pages::frame::Frame;
 use crate::show::{
     Measure, Units, date_long, date_short, day_letter, day_long, day_short, minutes, month_long, month_of,
 };
@@ -130,8 +129,8 @@ pub(crate) struct RecordLink {
 
 /// The panel of a record, if it is one.
 pub(crate) fn panel_of(record: &FieldRecord) -> Option<Panel> {
-    match document(record)? {
-        FieldDoc::Found(doc) => Panel::try_from(&doc).ok(),
+    match &record.document {
+        FieldDoc::Found(doc) => Panel::try_from(doc).ok(),
         _ => None,
     }
 }
@@ -194,11 +193,11 @@ impl PanelParts {
 
 impl PanelLive {
     /// What a panel says as far as it is written down; `form` tells which values are there.
-    pub(crate) fn of(desk: &Desk, panel: &Panel, form: &Form, units: Units) -> Self {
+    pub(crate) fn of(context: &ControllerContext, panel: &Panel, form: &Form, units: Units) -> Self {
         let w = Words;
-        let known = desk.controller();
-        let situation = desk.week_of(panel.seen_at.date());
-        let budget = desk.budget().ok();
+        let known = context.controller();
+        let situation = context.week_of(panel.seen_at.date());
+        let budget = context.budget().ok();
         let clock_is_there = !form.get("clock_time").is_empty();
         let findings: Vec<_> = panel_findings(panel, known, &situation, budget.as_ref())
             .into_iter()
@@ -305,14 +304,14 @@ impl EarlierPanel {
 }
 
 /// Links to the panels found before, newest first.
-pub(crate) fn record_links(records: &[FieldRecord], desk: &Desk, href: &str) -> Vec<RecordLink> {
-    let budget = desk.budget().ok();
+pub(crate) fn record_links(records: &[FieldRecord], context: &ControllerContext, href: &str) -> Vec<RecordLink> {
+    let budget = context.budget().ok();
     records
         .iter()
         .filter_map(|record| {
             let panel = panel_of(record)?;
-            let situation = desk.week_of(panel.seen_at.date());
-            let count = panel_findings(&panel, desk.controller(), &situation, budget.as_ref()).len();
+            let situation = context.week_of(panel.seen_at.date());
+            let count = panel_findings(&panel, context.controller(), &situation, budget.as_ref()).len();
             Some(RecordLink {
                 href: format!("{href}?of={}", record.id),
                 label: format!("{} {}", date_long(panel.seen_at.date()), panel.seen_at.format("%H:%M")),
@@ -330,7 +329,7 @@ pub(crate) fn found_href(controller: uuid::Uuid) -> String {
 /// Everything that the page is made from.
 pub(crate) struct FoundPage<'a> {
     pub(crate) frame: Frame,
-    pub(crate) desk: &'a Desk,
+    pub(crate) context: &'a ControllerContext,
     pub(crate) form: Form,
     pub(crate) panel: &'a Panel,
     pub(crate) earlier: Option<EarlierPanel>,
@@ -340,11 +339,11 @@ pub(crate) struct FoundPage<'a> {
 
 impl FoundPage<'_> {
     pub(crate) fn template(self) -> FoundTemplate {
-        let href = found_href(self.desk.controller.id);
+        let href = found_href(self.context.controller.id);
         FoundTemplate {
-            live: PanelLive::of(self.desk, self.panel, &self.form, self.units),
-            parts: PanelParts::of(self.desk.controller()),
-            records: record_links(self.records, self.desk, &href),
+            live: PanelLive::of(self.context, self.panel, &self.form, self.units),
+            parts: PanelParts::of(self.context.controller()),
+            records: record_links(self.records, self.context, &href),
             shell: self.frame.shell,
             spine: self.frame.spine,
             strip: self.frame.strip,

@@ -6,9 +6,9 @@ use upland_core::quantity::{Range, range};
 use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorError, SensorKind, Vent, class_for};
 use upland_core::word::Word;
 
+use crate::context::ControllerContext;
 use crate::form::{Form, parse_number};
 use crate::pages::days_form::read_date;
-use crate::pages::desk::Desk;
 use crate::show::{Measure, Units};
 use crate::words::Words;
 
@@ -26,9 +26,9 @@ pub(crate) const fn kind_word(kind: &SensorKind) -> &'static str {
 }
 
 /// A new sensor of a kind, proposed for a controller; rain where the kind is none.
-pub(crate) fn proposed(kind: &str, desk: &Desk) -> Sensor {
-    let c = desk.controller();
-    let peak = desk.normals().ok().map(|n| n.iter().map(|m| m.et0_mm_per_day).fold(0.0, f64::max));
+pub(crate) fn proposed(kind: &str, context: &ControllerContext) -> Sensor {
+    let c = context.controller();
+    let peak = context.normals().ok().map(|n| n.iter().map(|m| m.et0_mm_per_day).fold(0.0, f64::max));
     let kind = match kind {
         "freeze" => SensorKind::common_freeze(),
         "soil" => SensorKind::SoilMoisture { readings: Vec::new(), threshold_pct: None },
@@ -124,6 +124,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, before: &Sensor, un
     let exempt = controller.stations.iter().map(|s| s.number);
     let exempt = exempt.filter(|n| form.is_ticked("exempt", n)).collect();
     let sensor = Sensor {
+        id: before.id,
         kind: kind?,
         place: form.get("place").to_owned(),
         battery: form.get("battery").to_owned(),
@@ -137,8 +138,10 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, before: &Sensor, un
     if let Err(error) = sensor.check(controller) {
         let (measure, range) = setting(&sensor.kind);
         let (field, message) = match error {
-            SensorError::Place => ("place", w.t("field-name")),
-            SensorError::Battery => ("battery", w.t("field-name")),
+            SensorError::Place(_) => ("place", w.t("field-name")),
+            SensorError::Battery(_) => ("battery", w.t("field-name")),
+            SensorError::Proof(_) => ("proven_how", w.t("field-name")),
+            SensorError::Date(_) => ("battery_on", w.t("field-date")),
             SensorError::NoSuchSetting => ("threshold", w.t("sensor-no-setting")),
             SensorError::Settings => ("settings", w.t("sensor-settings-bad")),
             SensorError::OutOfRange(_) => ("settings", measure.allowed(range, units)),

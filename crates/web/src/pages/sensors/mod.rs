@@ -9,10 +9,10 @@ use upland_core::sensor::{Sensor, SensorKind, Vent};
 use upland_core::word::Word;
 
 use super::Choice;
-use super::desk::Desk;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::Strip;
+use crate::context::ControllerContext;
 use crate::form::Form;
 use crate::show::{Measure, Units, date_long, date_short};
 use crate::words::Words;
@@ -58,8 +58,8 @@ pub(crate) struct SensorLine {
 #[derive(Debug, Clone)]
 pub(crate) struct SensorForm {
     pub(crate) form: Form,
-    /// What names it in the form; none for a new one.
-    pub(crate) was: Option<String>,
+    /// Names it in the form; 0 for a new one.
+    pub(crate) id: u16,
     pub(crate) kind: &'static str,
     pub(crate) title: String,
     pub(crate) unit: &'static str,
@@ -139,9 +139,8 @@ impl About {
 }
 
 /// What is wrong with a sensor, or due on a day.
-pub(crate) fn notes(c: &Controller, index: usize, today: NaiveDate) -> Vec<(String, About)> {
+pub(crate) fn notes(c: &Controller, sensor: &Sensor, today: NaiveDate) -> Vec<(String, About)> {
     let w = Words;
-    let Some(sensor) = c.sensors.get(index) else { return Vec::new() };
     let mut out = Vec::new();
     if sensor.has_contact() && !sensor.jumper_removed {
         out.push((w.t("sensor-jumper-in"), About::Wiring));
@@ -150,7 +149,7 @@ pub(crate) fn notes(c: &Controller, index: usize, today: NaiveDate) -> Vec<(Stri
         out.push((w.t("sensor-contact-wrong"), About::Wiring));
     }
     for t in &c.temporaries {
-        if matches!(t.kind, TemporaryKind::Bypass { sensor } if usize::from(sensor) == index) && t.since <= today {
+        if t.kind == (TemporaryKind::Bypass { sensor: sensor.id }) && t.since <= today {
             let (key, about) = if t.is_over(today) {
                 ("sensor-bypass-over", About::BypassOver)
             } else {
@@ -183,22 +182,16 @@ pub(crate) fn notes(c: &Controller, index: usize, today: NaiveDate) -> Vec<(Stri
     out
 }
 
-pub(crate) fn lines(
-    c: &Controller,
-    open: Option<usize>,
-    href: &str,
-    today: NaiveDate,
-    units: Units,
-) -> Vec<SensorLine> {
-    (0..)
-        .zip(&c.sensors)
-        .map(|(index, sensor)| {
-            let notes = notes(c, index, today);
+pub(crate) fn lines(c: &Controller, open: Option<u16>, href: &str, today: NaiveDate, units: Units) -> Vec<SensorLine> {
+    c.sensors
+        .iter()
+        .map(|sensor| {
+            let notes = notes(c, sensor, today);
             let stopped = notes.iter().any(|(_, about)| about.stops());
             SensorLine {
                 name: sensor_name(sensor),
-                href: format!("{href}?sensor={index}"),
-                open: open == Some(index),
+                href: format!("{href}?sensor={}", sensor.id),
+                open: open == Some(sensor.id),
                 mark: if stopped {
                     "fault"
                 } else if notes.is_empty() {
@@ -225,7 +218,7 @@ pub(crate) fn matrix(c: &Controller) -> Vec<(String, Vec<bool>)> {
 }
 
 impl SensorForm {
-    pub(crate) fn of(c: &Controller, sensor: &Sensor, index: Option<usize>, form: Form, units: Units) -> Self {
+    pub(crate) fn of(c: &Controller, sensor: &Sensor, form: Form, units: Units) -> Self {
         let w = Words;
         let words = |kind| match kind {
             Vent::Open => w.t("vent-open"),
@@ -244,10 +237,7 @@ impl SensorForm {
         let with_unit = |t: &String| Choice::new(t.clone(), format!("{t}\u{a0}{}", measure.unit(units)));
         Self {
             kind,
-            title: match index {
-                Some(_) => sensor_name(sensor),
-                None => w.t1("sensor-new", w.t(kind_key(&sensor.kind))),
-            },
+            title: if sensor.id == 0 { w.t1("sensor-new", w.t(kind_key(&sensor.kind))) } else { sensor_name(sensor) },
             unit: measure.unit(units),
             settings: settings.iter().map(with_unit).collect(),
             vents: Vent::ALL.map(|v| Choice::new(v.word(), words(v))).to_vec(),
@@ -280,7 +270,7 @@ impl SensorForm {
             default_contact: contact(c.capability.contact),
             cautions: cautions(kind),
             siting: siting(kind),
-            was: index.map(|_| sensor_key(sensor)),
+            id: sensor.id,
             form,
         }
     }
@@ -330,28 +320,10 @@ pub(crate) fn kind_links(href: &str, open: Option<&str>) -> Vec<(String, String,
         .to_vec()
 }
 
-/// The key of a sensor in a form: its kind and where it hangs. Its place in the list would name another one as
-/// soon as somebody else takes one away.
-fn sensor_key(sensor: &Sensor) -> String {
-    format!("{}.{}", kind_word(&sensor.kind), sensor.place)
-}
-
-/// The place in the list of the sensor that a form was made for; none for one that is not there any more.
-pub(crate) fn index_of(c: &Controller, key: &str) -> Option<usize> {
-    c.sensors.iter().position(|s| sensor_key(s) == key)
-}
-
-/// The sensor of a form or an address, and its place in the list; or a new one of a kind.
-pub(crate) fn sensor_of(desk: &Desk, query: &Form) -> (Option<usize>, Sensor) {
-    let c = desk.controller();
-    let index = if query.has("was") {
-        index_of(c, query.get("was"))
-    } else {
-        let asked = query.get("sensor").parse::<usize>().ok().filter(|i| *i < c.sensors.len());
-        asked.or((query.get("kind").is_empty() && !c.sensors.is_empty()).then_some(0))
-    };
-    match index.and_then(|i| c.sensors.get(i)) {
-        Some(sensor) => (index, sensor.clone()),
-        None => (None, proposed(query.get("kind"), desk)),
-    }
+/// The sensor that a form or an address names by its id; else a new one of the kind that is asked for.
+pub(crate) fn sensor_of(context: &ControllerContext, query: &Form) -> Sensor {
+    let c = context.controller();
+    let asked = query.get("sensor").parse().ok().and_then(|id| c.sensor(id));
+    let first = c.sensors.first().filter(|_| query.get("kind").is_empty());
+    asked.or(first).cloned().unwrap_or_else(|| proposed(query.get("kind"), context))
 }

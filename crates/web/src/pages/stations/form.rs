@@ -1,6 +1,6 @@
 //! The form of the worksheet: filled in from what is saved, read back cell by cell.
 
-use upland_core::controller::{Controller, ProgramLetter, Station, name_is_sound};
+use upland_core::controller::{Controller, ProgramLetter, Station, name_is_valid};
 use upland_core::landscape::{Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
 use upland_core::quantity::{RateMmPerHour, range};
 use upland_core::word::{Word, plant_of, plant_word};
@@ -66,7 +66,7 @@ pub(crate) fn read(form: &mut Form, before: &Controller, units: Units) -> Contro
             read_row(form, number, was, units)
         })
         .collect();
-    controller.settle_programs();
+    controller.normalise_programs();
     controller
 }
 
@@ -76,7 +76,7 @@ fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) ->
     if name.is_empty() {
         return None;
     }
-    if !name_is_sound(&name) {
+    if !name_is_valid(&name) {
         form.fail(&f.name, Words.t("field-name"));
     }
     let choice = |form: &mut Form, field: &str| {
@@ -168,7 +168,7 @@ mod tests {
                 ..station
             },
         ];
-        c.settle_programs();
+        c.normalise_programs();
         c
     }
 

@@ -9,11 +9,12 @@ use upland_core::landscape::{Plant, Provenance, Slope, Soil, SprinklerType, Sun}
 use upland_core::word::{Word, plant_word};
 
 use super::Choice;
-use super::desk::Missing;
+use super::provenance::mark;
 use super::shell::Shell;
 use super::spine::Spine;
 use super::working::{Provenances, StationWorking};
 use crate::charts::Strip;
+use crate::context::Missing;
 use crate::form::Form;
 use crate::show::{Measure, Units, number};
 use crate::words::Words;
@@ -128,14 +129,6 @@ pub(crate) struct Worked {
     pub(crate) interval: String,
     pub(crate) binds: String,
     pub(crate) binds_more: String,
-}
-
-pub(crate) const fn mark(provenance: Provenance) -> &'static str {
-    match provenance {
-        Provenance::Measured => "measured",
-        Provenance::Table => "table",
-        Provenance::Guessed => "guessed",
-    }
 }
 
 /// What a sheet is made from.

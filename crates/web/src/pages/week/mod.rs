@@ -8,12 +8,12 @@ use upland_core::budget::YearBudget;
 use upland_core::controller::{Controller, DayMode, Days, Program, ProgramLetter};
 use upland_core::schedule::{Expansion, Finding, Grouping, Level, Plan, Shortfall, check, detect, propose, week_work};
 
-use super::desk::{Desk, monday};
 use super::findings::{FindingView, counts, finding_views, mode_words};
 use super::shell::Shell;
 use super::spine::Spine;
 use super::year::program_label;
 use crate::charts::{Strip, WeekPlate, WeekPlateInput, day_volumes, sun_of, volume_text, volume_unit, week_total};
+use crate::context::{ControllerContext, monday};
 use crate::form::Form;
 use crate::show::{Units, clock, date_short, day_letter, day_long, month_long, month_of, percent};
 use crate::words::Words;
@@ -101,7 +101,7 @@ pub(crate) struct WeekView {
 
 /// What a Week is made from.
 pub(crate) struct WeekInput<'a> {
-    pub(crate) desk: &'a Desk,
+    pub(crate) context: &'a ControllerContext,
     pub(crate) controller: &'a Controller,
     /// Local date and time.
     pub(crate) now: NaiveDateTime,
@@ -117,24 +117,24 @@ pub(crate) struct WeekInput<'a> {
 impl WeekView {
     pub(crate) fn of(input: WeekInput<'_>) -> Self {
         let w = Words;
-        let (desk, c, units) = (input.desk, input.controller, input.units);
+        let (context, c, units) = (input.context, input.controller, input.units);
         let first = monday(input.now.date());
-        let situation = desk.situation(first);
+        let situation = context.situation(first);
         let budget = situation.budget(c);
         let plan = Plan::of(c, budget.as_ref());
         let findings = if input.settled { check(&situation, c) } else { detect(&situation, c) };
         let week = situation.week(c, &plan, input.level);
         let highest = situation.week(c, &plan, Level::Highest);
         let open = input.open.or_else(|| c.programs.iter().map(|p| p.letter).next());
-        let base_href = format!("/controllers/{}/week", desk.controller.id);
+        let base_href = format!("/controllers/{}/week", context.controller.id);
         let month = month_of(input.now.date());
         let text = volume_text(units);
         let unit = volume_unit(units);
-        let authority = desk.at.place.value.rules.authority.as_str();
+        let authority = context.at.place.value.rules.authority.as_str();
         let any_runs = c.programs.iter().any(|p| !p.schedule.is_idle());
         Self {
             sub: w.t2("week-sub", date_short(first), date_short(first + TimeDelta::days(6))),
-            version: desk.controller.version,
+            version: context.controller.version,
             action: uuid::Uuid::new_v4().to_string(),
             step: c.capability.start_step,
             level_tabs: vec![
@@ -164,11 +164,11 @@ impl WeekView {
             no_stations: c.stations.is_empty(),
             missing: budget.is_none() && !c.stations.is_empty(),
             links: vec![
-                (format!("/controllers/{}/dial-in", desk.controller.id), w.t("dial-link")),
-                (format!("/controllers/{}/round", desk.controller.id), w.t("round-link")),
-                (format!("/controllers/{}/temporary", desk.controller.id), w.t("temp-link")),
-                (format!("/controllers/{}/why", desk.controller.id), w.t("week-why-link")),
-                (format!("/controllers/{}/runs.ics", desk.controller.id), w.t("week-file-link")),
+                (format!("/controllers/{}/dial-in", context.controller.id), w.t("dial-link")),
+                (format!("/controllers/{}/round", context.controller.id), w.t("round-link")),
+                (format!("/controllers/{}/temporary", context.controller.id), w.t("temp-link")),
+                (format!("/controllers/{}/why", context.controller.id), w.t("week-why-link")),
+                (format!("/controllers/{}/runs.ics", context.controller.id), w.t("week-file-link")),
             ],
             base_href,
         }
@@ -182,7 +182,7 @@ fn draw(
     (week, highest): (&Expansion, &Expansion),
     findings: &[Finding],
 ) -> WeekPlate {
-    let at = &input.desk.at;
+    let at = &input.context.at;
     let position = &at.place.value.position;
     let sun = sun_of(position.latitude_deg(), position.longitude_deg(), at.zone, input.now.date());
     let local = |t: Option<chrono::DateTime<chrono::Utc>>| t.map(|t| t.with_timezone(&at.zone).naive_local());
@@ -225,7 +225,7 @@ fn lines(
             let late = findings.iter().any(|f| {
                 f.letter == Some(p.letter)
                     && matches!(
-                        f.code,
+                        f.code(),
                         upland_core::schedule::Code::LateAtHighest | upland_core::schedule::Code::ForbiddenHour
                     )
             });
@@ -233,7 +233,7 @@ fn lines(
             ProgramLine {
                 letter: p.letter.get(),
                 name: program_label(Some(p), p.letter),
-                toggles: toggles(p, &input.desk.at.rules.days),
+                toggles: toggles(p, &input.context.at.rules.days),
                 mode: match p.schedule.days {
                     DayMode::Weekdays(_) => String::new(),
                     mode => mode_words(mode, p.schedule.never),

@@ -8,7 +8,7 @@ mod weather;
 use upland_core::budget::Dial;
 use upland_core::landscape::Provenance;
 
-use super::stations::mark;
+use super::provenance::mark;
 use crate::words::Words;
 
 pub(crate) use month::{Figure, MonthWorking};

@@ -5,21 +5,21 @@ use upland_core::landscape::Provenance;
 use upland_core::quantity::MonthOfYear;
 
 use super::{Prov, dial_word, prov};
+use crate::context::{PlaceContext, Weather};
 use crate::intake::WEATHER_GUESSES;
-use crate::pages::desk::{PlaceDesk, Weather};
 use crate::show::{Measure, Units, number};
 use crate::words::Words;
 
 /// Where the weather of a figure comes from.
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Provenances<'a> {
-    pub(crate) desk: &'a PlaceDesk,
+    pub(crate) context: &'a PlaceContext,
     pub(crate) weather: &'a Weather,
 }
 
 impl<'a> Provenances<'a> {
-    pub(crate) fn of(desk: &'a PlaceDesk) -> Option<Self> {
-        desk.weather.as_ref().map(|weather| Self { desk, weather })
+    pub(crate) fn of(context: &'a PlaceContext) -> Option<Self> {
+        context.weather.as_ref().map(|weather| Self { context, weather })
     }
 
     /// Rows for reference ET and what it was made from, in a month.
@@ -38,7 +38,7 @@ impl<'a> Provenances<'a> {
         let hargreaves = method.starts_with("hargreaves");
         let years = self.years();
         let off = self
-            .desk
+            .context
             .distance_km()
             .map_or_else(String::new, |km| w.t1("weather-off", Measure::Distance.show(km, units)));
         let mut rows = vec![prov("input-et0", et0, Provenance::Measured, format!("{off}, {years}"))];
@@ -60,7 +60,7 @@ impl<'a> Provenances<'a> {
         let rain_how = if normal.rain_mm.is_some() { Provenance::Measured } else { Provenance::Guessed };
         let rain_note = w.t(if normal.rain_mm.is_none() {
             "rain-none-note"
-        } else if self.desk.distance_km().unwrap_or(0.0) > 2.0 {
+        } else if self.context.distance_km().unwrap_or(0.0) > 2.0 {
             "rain-far-note"
         } else {
             "rain-note"

@@ -26,7 +26,7 @@ impl EtView {
         normals: &Normals,
     ) -> Self {
         let w = Words;
-        let c = input.desk.controller();
+        let c = input.context.controller();
         let peak = normals.iter().map(|n| n.et0_mm_per_day).fold(0.0, f64::max);
         let proposed = class_for(peak);
         let month = month_of(input.today);

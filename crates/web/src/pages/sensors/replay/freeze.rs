@@ -1,14 +1,14 @@
 //! A freeze sensor, replayed.
 
+use crate::context::WeatherDay;
 use chrono::{Datelike, NaiveDate, Timelike};
 use upland_core::controller::{Controller, StartTime};
 use upland_core::quantity::MonthOfYear;
 use upland_core::sensor::freeze_replay;
-use upland_store::WeatherDay;
 
 use super::ReplayInput;
 use crate::charts::sun_of;
-use crate::pages::desk::Desk;
+use crate::context::ControllerContext;
 use crate::show::{Measure, date_long, month_short};
 use crate::words::Words;
 
@@ -38,11 +38,11 @@ pub(super) fn first_start(c: &Controller) -> StartTime {
 }
 
 /// The hour of sunrise at a place on a date, by its clock.
-pub(super) fn sunrise_hour(desk: &Desk, today: NaiveDate) -> f64 {
-    let position = &desk.at.place.value.position;
-    let sun = sun_of(position.latitude_deg(), position.longitude_deg(), desk.at.zone, today);
+pub(super) fn sunrise_hour(context: &ControllerContext, today: NaiveDate) -> f64 {
+    let position = &context.at.place.value.position;
+    let sun = sun_of(position.latitude_deg(), position.longitude_deg(), context.at.zone, today);
     sun.sunrise.map_or(6.0, |t| {
-        let local = t.with_timezone(&desk.at.zone);
+        let local = t.with_timezone(&context.at.zone);
         f64::from(local.hour()) + f64::from(local.minute()) / 60.0
     })
 }
@@ -55,10 +55,10 @@ impl FreezeView {
     pub(super) fn of(list: &[f64], set: f64, input: &ReplayInput<'_>) -> Self {
         let w = Words;
         let days = nights(input.days);
-        let start = first_start(input.desk.controller());
+        let start = first_start(input.context.controller());
         let winter = NaiveDate::from_ymd_opt(input.today.year(), 1, 15).unwrap_or(input.today);
         let hour = f64::from(start.minute_of_day()) / 60.0;
-        let found = freeze_replay(&days, list, hour, sunrise_hour(input.desk, winter));
+        let found = freeze_replay(&days, list, hour, sunrise_hour(input.context, winter));
         let span = [days.first(), days.last()].map(|d| d.map_or_else(String::new, |d| date_long(d.0)));
         let text = |n: u32| if n == 0 { "·".to_owned() } else { n.to_string() };
         Self {

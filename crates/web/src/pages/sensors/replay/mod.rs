@@ -5,13 +5,13 @@ mod freeze;
 mod rain;
 mod soil;
 
+use crate::context::WeatherDay;
 use chrono::NaiveDate;
 use upland_core::controller::Controller;
 use upland_core::schedule::{Grouping, propose};
 use upland_core::sensor::{Sensor, SensorKind, rain_holds, temperature_at};
-use upland_store::WeatherDay;
 
-use crate::pages::desk::Desk;
+use crate::context::ControllerContext;
 use crate::show::Units;
 
 use et::EtView;
@@ -32,7 +32,7 @@ pub(crate) enum ReplayView {
 
 /// Everything that a replay looks at.
 pub(crate) struct ReplayInput<'a> {
-    pub(crate) desk: &'a Desk,
+    pub(crate) context: &'a ControllerContext,
     pub(crate) days: &'a [WeatherDay],
     pub(crate) today: NaiveDate,
     pub(crate) units: Units,
@@ -54,7 +54,7 @@ impl ReplayView {
             SensorKind::SoilMoisture { readings, threshold_pct } => {
                 Self::Soil(SoilView::of(sensor, readings, threshold_pct.is_some(), input))
             }
-            SensorKind::Et { class, trim, programs } => match input.desk.normals() {
+            SensorKind::Et { class, trim, programs } => match input.context.normals() {
                 Ok(normals) => Self::Et(EtView::of((*class, *trim), programs, input, normals)),
                 Err(_) => Self::NoWeather,
             },
@@ -63,10 +63,10 @@ impl ReplayView {
 }
 
 /// The controller with its schedule, or with the proposed one while it has none.
-fn scheduled(desk: &Desk, first: NaiveDate) -> Controller {
-    let c = desk.controller();
+fn scheduled(context: &ControllerContext, first: NaiveDate) -> Controller {
+    let c = context.controller();
     let mut c = if c.programs.iter().all(|p| p.schedule.is_idle()) {
-        propose(&desk.situation(first), c, Grouping::Keep).controller
+        propose(&context.situation(first), c, Grouping::Keep).controller
     } else {
         c.clone()
     };
@@ -75,26 +75,23 @@ fn scheduled(desk: &Desk, first: NaiveDate) -> Controller {
 }
 
 /// For each sensor of a controller, whether the weather says that it held watering on a date.
-pub(crate) fn held_on(desk: &Desk, days: &[WeatherDay], date: NaiveDate) -> Vec<Option<bool>> {
+pub(crate) fn held_on(context: &ControllerContext, days: &[WeatherDay], date: NaiveDate) -> Vec<(u16, Option<bool>)> {
     let on_record = days.iter().position(|d| d.date == date);
-    let open = open_days(desk, days);
-    desk.controller()
-        .sensors
-        .iter()
-        .map(|sensor| {
-            let index = on_record?;
-            match &sensor.kind {
-                SensorKind::Rain { threshold_mm, delay_days, vent, .. } => {
-                    rain_holds(&open, *threshold_mm, *delay_days, *vent).0.get(index).copied()
-                }
-                SensorKind::Freeze { threshold_c, .. } => {
-                    let day = days.get(index)?;
-                    let hour = f64::from(first_start(desk.controller()).minute_of_day()) / 60.0;
-                    let air = temperature_at(hour, sunrise_hour(desk, date), day.tmin_c?, day.tmax_c?);
-                    Some(air < *threshold_c)
-                }
-                SensorKind::SoilMoisture { .. } | SensorKind::Et { .. } => None,
+    let open = open_days(context, days);
+    let held = |sensor: &Sensor| {
+        let index = on_record?;
+        match &sensor.kind {
+            SensorKind::Rain { threshold_mm, delay_days, vent, .. } => {
+                rain_holds(&open, *threshold_mm, *delay_days, *vent).0.get(index).copied()
             }
-        })
-        .collect()
+            SensorKind::Freeze { threshold_c, .. } => {
+                let day = days.get(index)?;
+                let hour = f64::from(first_start(context.controller()).minute_of_day()) / 60.0;
+                let air = temperature_at(hour, sunrise_hour(context, date), day.tmin_c?, day.tmax_c?);
+                Some(air < *threshold_c)
+            }
+            SensorKind::SoilMoisture { .. } | SensorKind::Et { .. } => None,
+        }
+    };
+    context.controller().sensors.iter().map(|sensor| (sensor.id, held(sensor))).collect()
 }

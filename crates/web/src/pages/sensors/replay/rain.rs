@@ -1,15 +1,15 @@
 //! A rain sensor, replayed.
 
+use crate::context::WeatherDay;
 use chrono::{Datelike, NaiveDate};
 use upland_core::controller::Controller;
 use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Level, expand};
 use upland_core::sensor::{RainCell, RainDay, RainReplay, Sensor, Vent, best_setting, rain_holds, rain_replay};
-use upland_store::WeatherDay;
 
 use super::{ReplayInput, scheduled};
 use crate::charts::HoldPlate;
-use crate::pages::desk::Desk;
+use crate::context::ControllerContext;
 use crate::show::{Measure, Units, date_long, month_short, number};
 use crate::words::Words;
 
@@ -60,8 +60,8 @@ fn witness(c: &Controller, sensor: &Sensor) -> Option<u8> {
 
 /// The days of a record as a rain sensor meets them: rain, and the reference ET by which it dries, that of
 /// the month where a day has none.
-pub(super) fn open_days(desk: &Desk, days: &[WeatherDay]) -> Vec<RainDay> {
-    let normals = desk.normals().ok();
+pub(super) fn open_days(context: &ControllerContext, days: &[WeatherDay]) -> Vec<RainDay> {
+    let normals = context.normals().ok();
     let usual = |d: &WeatherDay| normals.map_or(0.0, |n| n[d.date.month0() as usize].et0_mm_per_day);
     let open = |d: &WeatherDay| RainDay {
         date: d.date,
@@ -74,13 +74,13 @@ pub(super) fn open_days(desk: &Desk, days: &[WeatherDay]) -> Vec<RainDay> {
 }
 
 /// The same days, with what a station would be given and what its plants use.
-fn watered_days(desk: &Desk, days: &[WeatherDay], station: Option<u8>) -> Vec<RainDay> {
-    let mut out = open_days(desk, days);
+fn watered_days(context: &ControllerContext, days: &[WeatherDay], station: Option<u8>) -> Vec<RainDay> {
+    let mut out = open_days(context, days);
     let (Some(first), Some(last), Some(station)) = (days.first(), days.last(), station) else { return out };
-    let c = scheduled(desk, first.date);
-    let plan = desk.situation(first.date).plan(&c);
+    let c = scheduled(context, first.date);
+    let plan = context.situation(first.date).plan(&c);
     let (Some(own), Some(known)) = (plan.station(station), c.station(station)) else { return out };
-    let runs = expand(&c, &plan, &desk.at.zone, [first.date, last.date], Level::Calendar).runs;
+    let runs = expand(&c, &plan, &context.at.zone, [first.date, last.date], Level::Calendar).runs;
     let mut water = std::collections::BTreeMap::<NaiveDate, f64>::new();
     for run in runs.iter().filter(|r| r.station == station) {
         *water.entry(run.date).or_default() += own.net_mm(run.length());
@@ -92,8 +92,8 @@ fn watered_days(desk: &Desk, days: &[WeatherDay], station: Option<u8>) -> Vec<Ra
     out
 }
 
-fn raw_mm(desk: &Desk, station: Option<u8>) -> f64 {
-    let budget = desk.budget().ok();
+fn raw_mm(context: &ControllerContext, station: Option<u8>) -> f64 {
+    let budget = context.budget().ok();
     let bases = budget.iter().flat_map(|b| &b.groups).flat_map(|g| &g.stations);
     bases.filter(|b| Some(b.number) == station).map(|b| b.raw_mm).next().unwrap_or(20.0)
 }
@@ -105,14 +105,14 @@ impl RainView {
     pub(super) fn of(sensor: &Sensor, set: &RainSetting<'_>, input: &ReplayInput<'_>) -> Self {
         let w = Words;
         let RainSetting { thresholds_mm, threshold_mm, delay_days, vent } = *set;
-        let (desk, units) = (input.desk, input.units);
-        let station = witness(desk.controller(), sensor);
-        let days = watered_days(desk, input.days, station);
+        let (context, units) = (input.context, input.units);
+        let station = witness(context.controller(), sensor);
+        let days = watered_days(context, input.days, station);
         let mut delays = DELAYS.to_vec();
         if !delays.contains(&delay_days) {
             delays.push(delay_days);
         }
-        let replay = rain_replay(&days, thresholds_mm, &delays, vent, raw_mm(desk, station));
+        let replay = rain_replay(&days, thresholds_mm, &delays, vent, raw_mm(context, station));
         let chosen = replay.cells.iter().find(|c| c.threshold_mm == threshold_mm && c.delay_days == delay_days);
         let best = best_setting(&replay);
         let most = replay.cells.iter().map(|c| c.dry_days_added).max().unwrap_or(0).max(1);
@@ -125,7 +125,7 @@ impl RainView {
             })
             .collect();
         let name =
-            station.and_then(|n| desk.controller().station(n)).map_or_else(|| "·".to_owned(), |s| s.name.clone());
+            station.and_then(|n| context.controller().station(n)).map_or_else(|| "·".to_owned(), |s| s.name.clone());
         let span = [days.first(), days.last()].map(|d| d.map_or_else(String::new, |d| date_long(d.date)));
         let (held, _) = rain_holds(&days, threshold_mm, delay_days, vent);
         let plate = HoldPlate::draw(&days, &held);
@@ -153,7 +153,10 @@ impl RainView {
             trips: chosen.map_or_else(String::new, trips),
             working: w.with(
                 "sensor-rain-working",
-                &[("factor", &number(vent.factor(), 1)), ("raw", &Measure::Depth.show(raw_mm(desk, station), units))],
+                &[
+                    ("factor", &number(vent.factor(), 1)),
+                    ("raw", &Measure::Depth.show(raw_mm(context, station), units)),
+                ],
             ),
         }
     }

@@ -6,7 +6,7 @@ use upland_core::schedule::{Level, Plan};
 use upland_core::sensor::{CalibrationFault, Reading, Sensor, calibration_faults, decision_window, threshold_from};
 
 use super::{ReplayInput, scheduled};
-use crate::pages::desk::{Desk, monday};
+use crate::context::{ControllerContext, monday};
 use crate::show::{clock, number};
 use crate::words::Words;
 
@@ -23,10 +23,10 @@ impl SoilView {
     /// `is_set`: whether a threshold is set.
     pub(super) fn of(sensor: &Sensor, readings: &[Reading], is_set: bool, input: &ReplayInput<'_>) -> Self {
         let w = Words;
-        let cycle = daily_cycle(input.desk, input.today);
+        let cycle = daily_cycle(input.context, input.today);
         let window = decision_window(cycle);
         let faults = calibration_faults(readings);
-        let depletion = input.desk.budget().ok().and_then(|b| {
+        let depletion = input.context.budget().ok().and_then(|b| {
             let bases = b.groups.iter().flat_map(|g| &g.stations).filter(|s| sensor.governs(s.number));
             bases.map(|s| s.depletion_share).min_by(f64::total_cmp)
         });
@@ -81,10 +81,10 @@ fn hours(run: RunTime) -> String {
 }
 
 /// From the first valve that opens on a day to the last that shuts, the longest of the week.
-fn daily_cycle(desk: &Desk, today: NaiveDate) -> RunTime {
+fn daily_cycle(context: &ControllerContext, today: NaiveDate) -> RunTime {
     let first = monday(today);
-    let c = scheduled(desk, first);
-    let situation = desk.situation(first);
+    let c = scheduled(context, first);
+    let situation = context.situation(first);
     let plan: Plan = situation.plan(&c);
     let week = situation.week(&c, &plan, Level::Calendar);
     let mut spans = std::collections::BTreeMap::<NaiveDate, (i64, i64)>::new();

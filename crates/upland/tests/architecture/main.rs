@@ -1,6 +1,8 @@
 //! The arrows of ARCHITECTURE.md, from Cargo's own metadata.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
+mod modules;
+
 use std::collections::BTreeMap;
 use std::process::Command;
 
@@ -10,7 +12,7 @@ use serde_json::Value;
 const ARROWS: [(&str, &[&str]); 6] = [
     ("upland-core", &[]),
     ("upland-formats", &["upland-core"]),
-    ("upland-store", &["upland-core"]),
+    ("upland-store", &["upland-core", "upland-formats"]),
     ("upland-web", &["upland-core", "upland-formats", "upland-store"]),
     ("upland", &["upland-core", "upland-formats", "upland-store", "upland-web"]),
     ("upland-journeys", &["upland-store"]),

@@ -1,4 +1,4 @@
-//! A controller with its place and its weather: what the steps of a controller look at.
+//! A controller with its place and its weather: what the pages of a controller show.
 
 use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
@@ -7,12 +7,14 @@ use upland_core::climate::normals::Normals;
 use upland_core::controller::Controller;
 use upland_core::place::Bound;
 use upland_core::schedule::Situation;
-use upland_store::{
-    Account, ControllerRecord, NormalsVariant, PlaceRecord, RevisionSummary, SeriesRecord, StoreError, Versioned,
-};
-use uuid::Uuid;
 
-/// The weather that a place looks at.
+// The records that view models show. Everything else of the store stays with loading and saving.
+pub(crate) use upland_store::{
+    ChangeEntry, ControllerRecord, FieldRecord, NormalsVariant, PlaceRecord, RevisionSummary, SeriesRecord, StripDay,
+    Versioned, WeatherDay,
+};
+
+/// The weather that a place uses.
 #[derive(Debug, Clone)]
 pub(crate) struct Weather {
     pub(crate) series: Versioned<SeriesRecord>,
@@ -21,11 +23,6 @@ pub(crate) struct Weather {
 }
 
 impl Weather {
-    pub(crate) async fn load(account: &Account, series_id: Uuid) -> Result<Self, StoreError> {
-        let (series, revision) = account.series(series_id).await?;
-        Ok(Self { series, revision, variants: account.normals(series_id).await? })
-    }
-
     /// The normals themselves.
     pub(crate) fn normals(&self) -> Option<&Normals> {
         self.variants.iter().find(|v| v.variant.is_empty()).map(|v| &v.normals)
@@ -37,9 +34,9 @@ impl Weather {
     }
 }
 
-/// A place with the weather it looks at.
+/// A place with the weather it uses.
 #[derive(Debug, Clone)]
-pub(crate) struct PlaceDesk {
+pub(crate) struct PlaceContext {
     pub(crate) place: Versioned<PlaceRecord>,
     pub(crate) zone: Tz,
     /// The place's water rules, its house number looked up.
@@ -47,20 +44,12 @@ pub(crate) struct PlaceDesk {
     pub(crate) weather: Option<Weather>,
 }
 
-impl PlaceDesk {
-    pub(crate) async fn load(account: &Account, place_id: Uuid) -> Result<Self, StoreError> {
-        Self::of(account, account.place(place_id).await?).await
-    }
-
-    /// The desk of a place that is at hand already.
-    pub(crate) async fn of(account: &Account, place: Versioned<PlaceRecord>) -> Result<Self, StoreError> {
-        let weather = match place.value.series_id {
-            Some(id) => Some(Weather::load(account, id).await?),
-            None => None,
-        };
+impl PlaceContext {
+    /// A place with its weather, its zone and rules worked out.
+    pub(crate) fn new(place: Versioned<PlaceRecord>, weather: Option<Weather>) -> Self {
         let zone = zone_of(&place.value);
         let rules = place.value.rules.bind(&place.value.house_number);
-        Ok(Self { place, zone, rules, weather })
+        Self { place, zone, rules, weather }
     }
 
     /// Distance from the weather station, km; none for typed normals.
@@ -75,29 +64,23 @@ pub(crate) fn zone_of(place: &PlaceRecord) -> Tz {
     place.time_zone.parse().unwrap_or(Tz::UTC)
 }
 
-/// A controller's desk.
+/// A controller with its place.
 #[derive(Debug, Clone)]
-pub(crate) struct Desk {
+pub(crate) struct ControllerContext {
     pub(crate) controller: Versioned<ControllerRecord>,
-    pub(crate) at: PlaceDesk,
+    pub(crate) at: PlaceContext,
 }
 
 /// Why there are no figures yet.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub(crate) enum Missing {
-    /// The place looks at no weather.
+    /// The place has no weather.
     Weather,
     /// The budget has nothing to take a share of.
     Budget(BudgetError),
 }
 
-impl Desk {
-    pub(crate) async fn load(account: &Account, controller_id: Uuid) -> Result<Self, StoreError> {
-        let controller = account.controller(controller_id).await?;
-        let at = PlaceDesk::load(account, controller.value.place_id).await?;
-        Ok(Self { controller, at })
-    }
-
+impl ControllerContext {
     pub(crate) fn controller(&self) -> &Controller {
         &self.controller.value.controller
     }
@@ -119,21 +102,6 @@ impl Desk {
     pub(crate) fn situation(&self, first: NaiveDate) -> Situation<'_, Tz> {
         Situation { rules: &self.at.rules, normals: self.normals().ok(), zone: &self.at.zone, first }
     }
-}
-
-/// Every place of a company, and every controller with its place.
-pub(crate) async fn all_desks(account: &Account) -> Result<(Vec<PlaceDesk>, Vec<Desk>), StoreError> {
-    let mut places = Vec::new();
-    for place in account.places().await? {
-        places.push(PlaceDesk::of(account, place).await?);
-    }
-    let mut desks = Vec::new();
-    for controller in account.controllers().await? {
-        if let Some(at) = places.iter().find(|p| p.place.id == controller.value.place_id) {
-            desks.push(Desk { controller, at: at.clone() });
-        }
-    }
-    Ok((places, desks))
 }
 
 /// The Monday of a day's week.

@@ -13,7 +13,7 @@ use crate::guard::signed_in::token;
 const MOST_READ: usize = 1024 * 1024 * 1024;
 
 /// A file as it was sent.
-pub(super) struct SentFile {
+pub(super) struct UploadedFile {
     /// Its name, without control characters.
     pub(super) name: String,
     /// Its bytes, up to the limit.
@@ -23,11 +23,11 @@ pub(super) struct SentFile {
 }
 
 /// Reads the file of a form; nothing when none was chosen.
-pub(super) async fn sent_file(
+pub(super) async fn uploaded_file(
     session: &Session,
     mut parts: Multipart,
     most_bytes: usize,
-) -> Result<Option<SentFile>, PageError> {
+) -> Result<Option<UploadedFile>, PageError> {
     let expected = token(session)?;
     let (mut allowed, mut file) = (false, None);
     while let Some(part) = parts.next().await {
@@ -59,7 +59,7 @@ pub(super) async fn sent_file(
     if !allowed {
         return Err(PageError::Forged);
     }
-    Ok(file.filter(|(name, ..)| !name.is_empty()).map(|(name, bytes, too_large)| SentFile {
+    Ok(file.filter(|(name, ..)| !name.is_empty()).map(|(name, bytes, too_large)| UploadedFile {
         name: name.chars().filter(|c| !c.is_control()).take(120).collect(),
         bytes,
         too_large,

@@ -4,18 +4,18 @@ use actix_web::web;
 use chrono::TimeDelta;
 use upland_formats::site::{SITE_BYTES, read_site};
 
-use super::import::refused;
-use crate::app::App;
+use super::choose::refused;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
-use crate::handlers::sent_file::sent_file;
+use crate::handlers::uploaded_file::uploaded_file;
+use crate::state::App;
 use crate::words::Words;
 
 /// Takes a site file to be looked at. Nothing of it counts before it is taken in.
-pub(crate) async fn send(app: web::Data<App>, user: SignedIn, session: Session, parts: Multipart) -> Page {
+pub(crate) async fn upload(app: web::Data<App>, user: SignedIn, session: Session, parts: Multipart) -> Page {
     let w = Words;
-    let Some(file) = sent_file(&session, parts, SITE_BYTES).await? else {
+    let Some(file) = uploaded_file(&session, parts, SITE_BYTES).await? else {
         return refused(&app, &user, w.t("site-no-file")).await;
     };
     if file.too_large {

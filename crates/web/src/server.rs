@@ -1,4 +1,4 @@
-//! The application as a whole: settings, state, server.
+//! The server: settings, workers, middleware.
 
 use std::net::SocketAddr;
 
@@ -12,8 +12,10 @@ use upland_store::Store;
 
 use crate::clock::Clock;
 use crate::guard::sessions::DatabaseSessions;
-use crate::guard::{errors, headers, log};
+use crate::guard::{errors, log};
+use crate::headers;
 use crate::routes;
+use crate::state::App;
 
 /// Connections a worker keeps: one pool a worker gave a third more throughput than a shared one.
 const CONNECTIONS: usize = 4;
@@ -36,13 +38,6 @@ pub struct Settings {
     pub https: bool,
     /// Worker threads; one a core when not stated.
     pub workers: Option<usize>,
-}
-
-/// What a handler can reach.
-#[derive(Debug)]
-pub(crate) struct App {
-    pub(crate) store: Store,
-    pub(crate) clock: Clock,
 }
 
 /// Serves until the process is told to stop; `ready` is called with the address once it listens.

@@ -6,15 +6,15 @@ use upland_formats::weather::{FileError, MAX_BYTES, Table};
 use uuid::Uuid;
 
 use super::of_place::show_with_error;
-use crate::app::App;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
-use crate::handlers::sent_file::sent_file;
+use crate::handlers::uploaded_file::uploaded_file;
 use crate::pages::weather_file::file_error;
+use crate::state::App;
 
 /// Takes a file to be looked at. Nothing of it counts before it is taken in.
-pub(crate) async fn send(
+pub(crate) async fn upload(
     app: web::Data<App>,
     user: SignedIn,
     session: Session,
@@ -22,7 +22,7 @@ pub(crate) async fn send(
     parts: Multipart,
 ) -> Page {
     let place = place.into_inner();
-    let Some(file) = sent_file(&session, parts, MAX_BYTES).await? else {
+    let Some(file) = uploaded_file(&session, parts, MAX_BYTES).await? else {
         return show_with_error(&app, &user, place, file_error(&FileError::Empty)).await;
     };
     // The place must be the company's before anything is kept for it.

@@ -3,7 +3,6 @@ use uuid::Uuid;
 
 use super::file::{file_page, sent};
 use super::new_series_writes;
-use crate::app::App;
 use crate::error::{Page, PageError};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
@@ -11,9 +10,10 @@ use crate::handlers::saving::action;
 use crate::handlers::{go, invalid};
 use crate::intake::revision_of_days;
 use crate::pages::weather_file::look;
+use crate::state::App;
 
 /// Takes a file in: all its days, or nothing while anything is left to settle.
-pub(crate) async fn take_in(
+pub(crate) async fn import(
     app: web::Data<App>,
     user: SignedIn,
     path: web::Path<(Uuid, Uuid)>,

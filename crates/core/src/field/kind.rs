@@ -1,0 +1,133 @@
+use chrono::{Datelike, NaiveDate};
+use thiserror::Error;
+
+use super::value::Value;
+use crate::quantity::{OutOfRange, Range, range};
+
+/// What a field may hold.
+#[derive(Debug, Clone, Copy)]
+pub enum Kind {
+    /// A number of a range; `whole` for counts and seconds.
+    Number {
+        /// Its limits and unit.
+        range: Range,
+        /// Whether it has no fraction.
+        whole: bool,
+    },
+    /// One of the words that the function lists.
+    Choice(fn() -> Vec<&'static str>),
+    /// A line of text, counted in characters without the spaces around it.
+    Text {
+        /// Fewest characters.
+        min: usize,
+        /// Most characters.
+        max: usize,
+    },
+    /// Yes or no.
+    Flag,
+}
+
+/// Whether a field may be left out.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Presence {
+    /// It has to be there.
+    Needed,
+    /// It may be empty: nothing was measured or chosen.
+    Optional,
+    /// It always holds something; a file that leaves it out means the default.
+    Defaulted,
+}
+
+/// Why a field may not hold a value.
+#[derive(Debug, Clone, PartialEq, Error)]
+pub enum FieldError {
+    /// Nothing was entered.
+    #[error("a value is needed")]
+    Missing,
+    /// A number outside its range.
+    #[error("{} is not allowed; it may be {} to {} {}", .0.value, .0.range.min, .0.range.max, .0.range.unit)]
+    OutOfRange(OutOfRange),
+    /// A fraction where whole numbers are meant.
+    #[error("{0} is not a whole number")]
+    NotWhole(f64),
+    /// A text that is too short or too long.
+    #[error("{min} to {max} characters are allowed")]
+    Length {
+        /// Fewest characters.
+        min: usize,
+        /// Most characters.
+        max: usize,
+    },
+    /// A line end, a tab, a NUL or another control character.
+    #[error("control characters are not allowed")]
+    ControlCharacter,
+    /// A word that is none of the allowed ones.
+    #[error("{value:?} is not known; allowed are {}", allowed.join(", "))]
+    Word {
+        /// The word.
+        value: String,
+        /// The allowed ones.
+        allowed: Vec<&'static str>,
+    },
+    /// A number where a text is meant, and the like.
+    #[error("the value is of another kind")]
+    Kind,
+}
+
+/// A field that holds what it may not.
+#[derive(Debug, Clone, PartialEq, Error)]
+#[error("{field}: {error}")]
+pub struct FieldFault {
+    /// The field's name.
+    pub field: &'static str,
+    /// What is wrong.
+    pub error: FieldError,
+}
+
+impl Kind {
+    /// Whether a value that was entered is of this kind and within its limits.
+    ///
+    /// # Errors
+    /// [`FieldError`] for what is wrong with it.
+    pub fn check(&self, value: &Value) -> Result<(), FieldError> {
+        match (self, value) {
+            (Self::Number { range, whole }, Value::Number(number)) => {
+                range.check(*number).map_err(FieldError::OutOfRange)?;
+                if *whole && number.fract() != 0.0 { Err(FieldError::NotWhole(*number)) } else { Ok(()) }
+            }
+            (Self::Choice(words), Value::Text(text)) => {
+                let allowed = words();
+                if allowed.contains(&text.as_str()) {
+                    Ok(())
+                } else {
+                    Err(FieldError::Word { value: text.clone(), allowed })
+                }
+            }
+            (Self::Text { min, max }, Value::Text(text)) => check_text(text, *min, *max),
+            (Self::Flag, Value::Flag(_)) => Ok(()),
+            _ => Err(FieldError::Kind),
+        }
+    }
+}
+
+/// Whether a line of text has an allowed length and no control character.
+///
+/// # Errors
+/// [`FieldError::Length`] and [`FieldError::ControlCharacter`].
+pub fn check_text(text: &str, min: usize, max: usize) -> Result<(), FieldError> {
+    if text.chars().any(char::is_control) {
+        Err(FieldError::ControlCharacter)
+    } else if !(min..=max).contains(&text.chars().count()) || (min > 0 && text.trim().is_empty()) {
+        Err(FieldError::Length { min, max })
+    } else {
+        Ok(())
+    }
+}
+
+/// Whether a date lies in the years that are kept, 1900 to 2200.
+///
+/// # Errors
+/// [`FieldError::OutOfRange`] for other years.
+pub fn check_date(date: NaiveDate) -> Result<(), FieldError> {
+    range::YEAR.check(f64::from(date.year())).map(drop).map_err(FieldError::OutOfRange)
+}

@@ -1,0 +1,119 @@
+use crate::word::Word;
+
+/// What a field holds, whatever its thing.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Value {
+    /// Nothing was entered.
+    Absent,
+    /// Yes or no.
+    Flag(bool),
+    /// A number in the unit of the field's name.
+    Number(f64),
+    /// A text, or one of a closed set of words.
+    Text(String),
+}
+
+impl Value {
+    /// The word of a value of a closed set.
+    #[must_use]
+    pub fn word(word: impl Word) -> Self {
+        Self::Text(word.word().to_owned())
+    }
+
+    /// The number.
+    #[must_use]
+    pub const fn number(&self) -> Option<f64> {
+        match self {
+            Self::Number(number) => Some(*number),
+            _ => None,
+        }
+    }
+
+    /// The whole number, where it fits its type.
+    #[must_use]
+    pub fn whole<N: TryFrom<u32>>(&self) -> Option<N> {
+        let number = self.number().filter(|n| n.fract() == 0.0 && (0.0..=f64::from(u32::MAX)).contains(n))?;
+        // Whole and within u32: the cast loses nothing.
+        N::try_from(number as u32).ok()
+    }
+
+    /// Yes or no.
+    #[must_use]
+    pub const fn flag(&self) -> Option<bool> {
+        match self {
+            Self::Flag(flag) => Some(*flag),
+            _ => None,
+        }
+    }
+
+    /// The text.
+    #[must_use]
+    pub fn text(&self) -> Option<&str> {
+        match self {
+            Self::Text(text) => Some(text),
+            _ => None,
+        }
+    }
+
+    /// The value of a closed set that the text is the word of.
+    #[must_use]
+    pub fn of_word<W: Word>(&self) -> Option<W> {
+        W::of_word(self.text()?).ok()
+    }
+
+    /// As one of the readers above, with nothing entered as `Some(None)`.
+    pub fn maybe<'a, V>(&'a self, read: impl FnOnce(&'a Self) -> Option<V>) -> Option<Option<V>> {
+        if *self == Self::Absent { Some(None) } else { read(self).map(Some) }
+    }
+
+    /// The value with the spaces around a text dropped.
+    #[must_use]
+    pub fn trimmed(self) -> Self {
+        match self {
+            Self::Text(text) if text.trim().len() != text.len() => Self::Text(text.trim().to_owned()),
+            other => other,
+        }
+    }
+}
+
+impl From<bool> for Value {
+    fn from(flag: bool) -> Self {
+        Self::Flag(flag)
+    }
+}
+
+impl From<f64> for Value {
+    fn from(number: f64) -> Self {
+        Self::Number(number)
+    }
+}
+
+impl From<u8> for Value {
+    fn from(number: u8) -> Self {
+        Self::Number(f64::from(number))
+    }
+}
+
+impl From<u16> for Value {
+    fn from(number: u16) -> Self {
+        Self::Number(f64::from(number))
+    }
+}
+
+impl From<u32> for Value {
+    fn from(number: u32) -> Self {
+        Self::Number(f64::from(number))
+    }
+}
+
+impl From<String> for Value {
+    fn from(text: String) -> Self {
+        Self::Text(text)
+    }
+}
+
+impl<V: Into<Self>> From<Option<V>> for Value {
+    fn from(value: Option<V>) -> Self {
+        value.map_or(Self::Absent, Into::into)
+    }
+}

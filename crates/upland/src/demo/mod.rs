@@ -1,0 +1,156 @@
+//! The demo company: a scenario of our own, with made-up names, on real weather.
+//!
+//! A small maintenance company in an upland town looks after a terraced library garden, an orchard
+//! walk, a roofed bocce court, a hillside cemetery and a glasshouse.
+
+mod builders;
+mod places;
+
+use anyhow::Context;
+use chrono::{NaiveDate, TimeDelta, Utc};
+use upland_core::climate::normals::MonthNormal;
+use upland_core::controller::Controller;
+use upland_core::place::{Position, Rules};
+use upland_formats::site::FieldDoc;
+use upland_formats::weather::{Assigned, Column, Mapping, Table, Unit, read};
+use upland_store::{Account, Action, ControllerRecord, FieldRecord, PlaceRecord, Record, SeriesRecord, Store, Write};
+use upland_web::hash_password;
+use upland_web::intake::{revision_of_days, revision_of_normals};
+use uuid::Uuid;
+
+/// What the demo user signs in with.
+const EMAIL: &str = "oda@averstane.example";
+/// The demo user's password.
+const PASSWORD: &str = "upland-demo";
+const SECOND_EMAIL: &str = "tam@averstane.example";
+const COMPANY: &str = "Averstane Grounds";
+
+/// The daily record of Seattle, 2012-2015 (NOAA), as the package vega-datasets carries it.
+const WEATHER: &[u8] = include_bytes!("../../../../docs/examples/seattle-weather.csv");
+
+/// Puts the demo data into a migrated database, once; `fresh` throws it away first. What was found and
+/// dialled of late is dated by `today`.
+///
+/// # Errors
+/// When the database refuses; nothing is then left in part but the empty company.
+pub(crate) async fn load(store: &Store, fresh: bool, today: NaiveDate) -> anyhow::Result<()> {
+    let account = store.account(store.account_named(COMPANY).await?);
+    if fresh {
+        account.forget_everything().await?;
+    } else if !account.places().await?.is_empty() {
+        return Ok(());
+    }
+    let user = match store.user_by_email(EMAIL).await {
+        Ok(user) => user.id,
+        Err(_) => account.add_user(EMAIL, "Oda Marrick", &hash_password(PASSWORD)?).await?,
+    };
+    if store.user_by_email(SECOND_EMAIL).await.is_err() {
+        account.add_user(SECOND_EMAIL, "Tam Quillan", &hash_password(PASSWORD)?).await?;
+    }
+    let demo = Demo { account, user, today };
+    let airfield = demo.weather().await.context("the demo's weather")?;
+    let bench = demo.typed_normals().await.context("the demo's typed normals")?;
+    demo.library(airfield).await?;
+    demo.cemetery(airfield).await?;
+    demo.glasshouse(bench).await?;
+    demo.orchard().await
+}
+
+struct Demo {
+    account: Account,
+    user: Uuid,
+    today: NaiveDate,
+}
+
+impl Demo {
+    /// Something that the demo user did so many days ago.
+    fn action(&self, why: &str, days_ago: i64) -> Action {
+        Action {
+            id: Uuid::new_v4(),
+            user_id: self.user,
+            user_name: "Oda Marrick".into(),
+            at: Utc::now() - TimeDelta::days(days_ago),
+            why: why.into(),
+            undoes: None,
+            writes: Vec::new(),
+            records: Vec::new(),
+        }
+    }
+
+    /// Saves something new and gives its key.
+    async fn save(&self, why: &str, record: Record) -> anyhow::Result<Uuid> {
+        let id = Uuid::new_v4();
+        let action = Action { writes: vec![Write::new(id, record)], ..self.action(why, 0) };
+        self.account.apply(&action).await?;
+        Ok(id)
+    }
+
+    /// Something that was written down so many days ago.
+    async fn record(&self, controller_id: Uuid, days_ago: i64, document: FieldDoc) -> anyhow::Result<()> {
+        let mut action = self.action("why-found", days_ago);
+        let (at, user_name) = (action.at, action.user_name.clone());
+        action.records.push(FieldRecord { id: Uuid::new_v4(), controller_id, at, user_name, document });
+        Ok(self.account.apply(&action).await?)
+    }
+
+    async fn weather(&self) -> anyhow::Result<Uuid> {
+        let table = Table::parse(WEATHER)?;
+        let columns = [
+            (0, Column::Date, Unit::YearMonthDay),
+            (1, Column::Rain, Unit::Millimetres),
+            (2, Column::TMax, Unit::Celsius),
+            (3, Column::TMin, Unit::Celsius),
+            (4, Column::Wind, Unit::MetresPerSecond),
+        ];
+        let mapping = Mapping::new(columns.map(|(index, column, unit)| Assigned { index, column, unit }).to_vec())?;
+        let days = read(&table, &mapping, None).rows.into_iter().map(|r| r.day).collect();
+        let position = Position::new(47.444, -122.314, 130.0)?;
+        let revision = revision_of_days(&position, 10.0, "seattle-weather.csv (NOAA, 2012-2015)", WEATHER, days)?;
+        let record =
+            SeriesRecord { name: "Airfield record".into(), position, wind_height_m: 10.0, revision_id: revision.id };
+        self.save("why-weather-file", Record::Series(Some(record), Some(Box::new(revision)))).await
+    }
+
+    /// Twelve normals for under glass, as a grower would type them.
+    async fn typed_normals(&self) -> anyhow::Result<Uuid> {
+        let months = [0.7, 1.1, 1.8, 2.6, 3.3, 3.9, 4.2, 3.6, 2.5, 1.5, 0.8, 0.6];
+        let normals = months.map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: None });
+        let revision = revision_of_normals("typed by hand", normals);
+        let position = Position::new(47.56, -122.19, 240.0)?;
+        let record =
+            SeriesRecord { name: "Under glass".into(), position, wind_height_m: 2.0, revision_id: revision.id };
+        self.save("why-normals", Record::Series(Some(record), Some(Box::new(revision)))).await
+    }
+
+    async fn place(
+        &self,
+        name: &str,
+        number: &str,
+        at: [f64; 3],
+        series_id: Option<Uuid>,
+        rules: Rules,
+    ) -> anyhow::Result<Uuid> {
+        let place = PlaceRecord {
+            name: name.into(),
+            house_number: number.into(),
+            position: Position::new(at[0], at[1], at[2])?,
+            time_zone: "America/Los_Angeles".into(),
+            series_id,
+            rules,
+        };
+        self.save("why-place-new", Record::Place(Some(place))).await
+    }
+
+    async fn controller(&self, place_id: Uuid, mut controller: Controller) -> anyhow::Result<Uuid> {
+        let named = std::mem::take(&mut controller.programs);
+        controller.normalise_programs();
+        for program in named {
+            if let Some(slot) = controller.programs.iter_mut().find(|p| p.letter == program.letter) {
+                *slot = program;
+            }
+        }
+        controller.check()?;
+        let record = ControllerRecord { place_id, controller };
+        self.save("why-controller-new", Record::Controller(Some(record))).await
+    }
+}
