@@ -53,14 +53,14 @@ async fn a_month_is_moved_kept_and_taken_back_by_keys_alone() {
 
     // Up one step, and Escape puts it back.
     b.keys(UP).await;
-    b.wait_for_text(".inhand", "May in hand").await;
+    b.wait_for_text(".inhand", "May, editing").await;
     assert_eq!(now().await, before + 10);
     b.keys(ESCAPE).await;
     assert_eq!(now().await, before);
 
     // Up again, and Enter keeps it.
     b.keys(UP).await;
-    b.wait_for_text(".inhand", "May in hand").await;
+    b.wait_for_text(".inhand", "May, editing").await;
     b.keys(ENTER).await;
     b.wait_for_text("#dial-title", "Dial for May").await;
     b.wait_for(".yeartab .chosen").await;
@@ -88,7 +88,7 @@ async fn stations_are_entered_by_keys_alone() {
     let server = Server::with_demo(&Server::built_binary()).await;
     let b = Browser::open(&server, DESK, Scheme::Light).await;
     b.sign_in("oda@averstane.example").await;
-    tab_to(&b, "Enter them: Pump house waits for stations").await;
+    tab_to(&b, "Enter stations: Pump house needs stations").await;
     b.keys(ENTER).await;
     b.wait_for_text("h1", "Stations").await;
     tab_to(&b, "Working of station 1").await;

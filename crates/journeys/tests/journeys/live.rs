@@ -10,7 +10,7 @@ async fn minutes_follow_the_rate_and_errors_stand_under_their_row() {
     let b = Browser::open(&server, DESK, Scheme::Light).await;
     open(&b, "Boiler-room cabinet", "/stations").await;
     let base = b.text("#live-3-base").await;
-    b.fill("#s3_rate", "15").await;
+    b.fill("#s3_rate_mm_h", "15").await;
     // Half the rate takes twice the minutes, to a step.
     let (before, doubled): (f64, f64) = (base.parse().unwrap(), 2.0 * base.parse::<f64>().unwrap());
     for _ in 0..100 {
@@ -22,7 +22,7 @@ async fn minutes_follow_the_rate_and_errors_stand_under_their_row() {
     let after: f64 = b.text("#live-3-base").await.parse().unwrap();
     assert!((after - doubled).abs() <= 1.0, "{before} to {after}");
     b.wait_for_text("#working-title", "3 Steps bank").await;
-    b.fill("#s3_rate", "0.84").await;
+    b.fill("#s3_rate_mm_h", "0.84").await;
     b.wait_for_text("#live-3-errors", "Enter 1 to 150 mm/h").await;
     // The figure is kept from what was saved, and drawn in outline.
     b.wait_for("#live-3-base.is-out").await;
@@ -41,7 +41,7 @@ async fn a_month_in_hand_says_what_it_would_give() {
     b.wait_for_text("#dial-title", "Dial for September").await;
     b.script("document.getElementById('slider-9').focus()", vec![]).await;
     b.keys("\u{e013}").await;
-    b.wait_for_text(".inhand", "September in hand").await;
+    b.wait_for_text(".inhand", "September, editing").await;
     b.wait_for_text(".inhand", "over demand").await;
     b.check_page().await;
     b.close().await;

@@ -30,7 +30,7 @@ async fn a_round_gives_one_change_that_is_accepted_dialled_and_logged() {
     b.wait_for_text("#reason-error", "Why not?").await;
     b.wait_for("input[name=j3][value=dry]:checked").await;
     let take = b.text(".racts .is-ink").await;
-    assert!(take.starts_with("Take "), "{take}");
+    assert!(take.starts_with("Change to "), "{take}");
     b.press_button(&take).await;
     b.wait_for_text("h1", "Dial in").await;
     b.check_page().await;

@@ -10,7 +10,7 @@ async fn a_site_file_is_looked_at_and_taken_in() {
     let b = Browser::open(&server, DESK, Scheme::Light).await;
     b.sign_in("oda@example.com").await;
     b.go("/places").await;
-    b.press_button("Import a site file").await;
+    b.press_button("Import site file").await;
     b.check_page().await;
     // A file that is none: said beside the field.
     let other = concat!(env!("CARGO_MANIFEST_DIR"), "/Cargo.toml");

@@ -12,10 +12,10 @@ async fn an_off_with_its_reason_and_end_stops_the_week_and_is_due_when_it_is_ove
     b.choose("#kind", "off").await;
     b.fill("#since", "2026-06-08").await;
     b.fill("#until", "2026-06-12").await;
-    b.press_button("Set it").await;
+    b.press_button("Save").await;
     b.wait_for_text("#reason-error", "Why?").await;
     b.fill("#reason", "new turf on the lawn").await;
-    b.press_button("Set it").await;
+    b.press_button("Save").await;
     b.wait_for_text(".duelist", "8 June to 12 June").await;
     b.check_page().await;
     go_to(&b, "Boiler-room cabinet", "/week").await;
@@ -29,7 +29,7 @@ async fn an_off_with_its_reason_and_end_stops_the_week_and_is_due_when_it_is_ove
     b.fill("#since", "2026-05-20").await;
     b.fill("#until", "2026-06-01").await;
     b.fill("#reason", "overseeding").await;
-    b.press_button("Set it").await;
+    b.press_button("Save").await;
     b.wait_for_text(".duelist", "ended, to be put back").await;
     b.go("/").await;
     b.wait_for_text("main", "bypassed: Rain sensor, Tool-shed post").await;

@@ -51,7 +51,7 @@ async fn a_start_is_dragged_and_moved_by_keys_and_findings_are_mended_and_taken_
     b.wait_for_text(".findings", "A starts twice").await;
     assert_eq!(starts(&b, "A").await, ["04:30", "22:00"]);
     b.press_button("Repair all").await;
-    b.wait_for_text("main", "Nothing stands in the way of this week").await;
+    b.wait_for_text("main", "No findings: this week keeps the rules").await;
     b.check_page().await;
 
     // A day is toggled by a press.

@@ -39,7 +39,7 @@ async fn from_an_empty_company_to_a_door_card() {
     b.fill("#s1_name", "Reading lawn").await;
     b.fill("#s2_name", "Steps bank").await;
     b.choose("#s2_sprinkler", "spray").await;
-    b.fill("#s2_rate", "30").await;
+    b.fill("#s2_rate_mm_h", "30").await;
     b.fill("#s2_uniformity", "0.62").await;
     b.press_button("Save stations").await;
     b.wait_for_text(".nextstep", "Weather").await;
@@ -60,7 +60,7 @@ async fn from_an_empty_company_to_a_door_card() {
     b.wait_for_text(".dialbox", "days are ready").await;
     b.check_page().await;
     b.fill("#name", "Airfield record").await;
-    b.press_button("Take in 1461 days").await;
+    b.press_button("Import 1461 days").await;
     b.wait_for_text(".placetab", "Airfield record").await;
     b.check_page().await;
 

@@ -12,17 +12,17 @@ async fn the_first_cause_stands_first_and_what_cannot_be_known_is_said() {
     b.press_button("Why did it not water?").await;
     b.choose("#station", "1").await;
     b.fill("#date", "2026-06-09").await;
-    b.press_button("Ask").await;
+    b.press_button("Show").await;
     b.wait_for_text(".findings", "Not a day of A").await;
     b.wait_for_text(".side", "Whether it had power").await;
     // A day in February on record: the rain held it, and the month is off.
     b.fill("#date", "2014-02-17").await;
-    b.press_button("Ask").await;
+    b.press_button("Show").await;
     b.wait_for_text(".findings", "February is off").await;
     b.wait_for_text(".findings", "Held by the Rain sensor, Tool-shed post").await;
     b.check_page().await;
     b.fill("#date", "31 February").await;
-    b.press_button("Ask").await;
+    b.press_button("Show").await;
     b.wait_for_text("#date-error", "Enter a date").await;
     b.close().await;
 }

@@ -69,12 +69,12 @@ async fn an_impossible_cell_bars_the_worksheet_and_keeps_what_was_typed() {
     let answer = client.submit(
         &address,
         form,
-        &[("s1_name", "Lawn"), ("s1_rate", "0.84"), ("s2_name", "Bed"), ("s2_area", "big")],
+        &[("s1_name", "Lawn"), ("s1_rate_mm_h", "0.84"), ("s2_name", "Bed"), ("s2_area_m2", "big")],
     );
     assert_eq!(answer.status, 422);
     assert!(answer.body.contains("Rate: Enter 1 to 150 mm/h"), "{}", answer.brief());
     assert!(answer.body.contains("Area: “big” is not a number"), "{}", answer.brief());
-    assert_eq!((answer.field("s1_rate").as_str(), answer.field("s2_name").as_str()), ("0.84", "Bed"));
+    assert_eq!((answer.field("s1_rate_mm_h").as_str(), answer.field("s2_name").as_str()), ("0.84", "Bed"));
     assert_eq!(client.get(&address).field("s1_name"), "", "nothing was saved");
 }
 

@@ -74,16 +74,16 @@ async fn two_people_saving_the_same_controller_get_a_choice() {
     with_lawn(&oda, &controller);
     let address = format!("{controller}/stations");
     let (odas, tams) = (oda.get(&address).form(&address), tam.get(&address).form(&address));
-    assert_eq!(tam.submit(&address, tams, &[("s1_rate", "26")]).status, 303);
-    let conflict = oda.submit(&address, odas, &[("s1_rate", "27")]);
+    assert_eq!(tam.submit(&address, tams, &[("s1_rate_mm_h", "26")]).status, 303);
+    let conflict = oda.submit(&address, odas, &[("s1_rate_mm_h", "27")]);
     assert_eq!(conflict.status, 409);
     assert!(conflict.body.contains("Tam saved this"), "{}", conflict.brief());
     assert!(conflict.body.contains("stations · 1 · rate mm h"), "{}", conflict.brief());
-    assert_eq!(oda.get(&address).field("s1_rate"), "26", "nothing was written over");
+    assert_eq!(oda.get(&address).field("s1_rate_mm_h"), "26", "nothing was written over");
     // Choosing mine sends what was typed again, on the version that stands.
     let mine = conflict.form(&address);
     assert_eq!(oda.submit(&address, mine, &[]).status, 303);
-    assert_eq!(oda.get(&address).field("s1_rate"), "27");
+    assert_eq!(oda.get(&address).field("s1_rate_mm_h"), "27");
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -111,13 +111,13 @@ async fn units_change_what_is_shown_and_never_what_is_stored() {
     units("us");
     let address = format!("{controller}/stations");
     let page = client.get(&address);
-    assert_eq!((page.field("s1_rate").as_str(), page.field("s1_area").as_str()), ("1.181", "1022.6"));
+    assert_eq!((page.field("s1_rate_mm_h").as_str(), page.field("s1_area_m2").as_str()), ("1.181", "1022.6"));
     assert_eq!(client.get(&place).field("elevation"), "689");
     // Saved in feet and inches without touching them, everything comes back as it was.
     assert_eq!(client.submit(&address, page.form(&address), &[]).status, 303);
     let form = client.get(&place).form(&place);
     assert_eq!(client.submit(&place, form, &[("units", "metric")]).status, 303);
     let page = client.get(&address);
-    assert_eq!((page.field("s1_rate").as_str(), page.field("s1_area").as_str()), ("30", "95"));
+    assert_eq!((page.field("s1_rate_mm_h").as_str(), page.field("s1_area_m2").as_str()), ("30", "95"));
     assert_eq!(client.get(&place).field("elevation"), "210");
 }

@@ -1,4 +1,4 @@
-// The keyboard: ? lists the keys, g and a letter goes to a view, Ctrl or Cmd and Z takes back.
+// The keyboard: ? lists the keys, g and a letter goes to a view, Ctrl or Cmd and Z undoes.
 "use strict";
 
 document.addEventListener("alpine:init", () => {
@@ -7,6 +7,10 @@ document.addEventListener("alpine:init", () => {
 
     init() {
       document.addEventListener("keydown", (event) => this.pressed(event));
+      // On a phone the views and the steps scroll sideways: the current one is brought into sight.
+      for (const current of document.querySelectorAll(".views [aria-current], .spine [aria-current]")) {
+        current.scrollIntoView({ block: "nearest", inline: "center" });
+      }
     },
 
     toggle() {

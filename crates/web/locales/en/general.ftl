@@ -86,6 +86,8 @@ month-year = { $a } { $b }
 field-not-a-number = “{ $a }” is not a number.
 field-allowed = Enter { $from } to { $to } { $unit }
 field-name = Enter 1 to 60 characters.
+field-length = Enter { $a } to { $b } characters.
+field-control = Control characters are not allowed.
 field-choice = Choose from the list.
 form-errors =
     { $n ->

@@ -48,6 +48,8 @@ pub(crate) struct Strip {
     pub(crate) scale_label: String,
     pub(crate) describe: String,
     pub(crate) has_days: bool,
+    /// Whether the year is so far on that the legend has to make room for the date's flag.
+    pub(crate) late: bool,
 }
 
 /// What a strip is drawn from.
@@ -158,6 +160,7 @@ impl Strip {
             now_x: Fixed(now),
             now_text_x: Fixed(if left { now - 63.0 } else { now + 7.0 }),
             now_flag: if frame.words { flag } else { format!("M{} 0h8l-4 6z", Fixed(now - 4.0)) },
+            late: input.today.month() >= 7,
             now_label: date_short(input.today),
             year_label: year,
             scale_label: w.t1("strip-scale", Measure::Depth.show(most, input.units)),

@@ -12,7 +12,7 @@ use super::findings::mode_words;
 use super::round::change_line;
 use super::rules_form::rules_parts;
 use super::sensors::{sensor_name, set_to};
-use super::stations::plant_key;
+use super::stations::plant_name;
 use crate::charts::Strip;
 use crate::context::ControllerContext;
 use crate::show::{Units, clock, date_long, date_short, day_short, minutes, month_short, number, percent};
@@ -201,7 +201,7 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget, plan: 
                 name: s.name.clone(),
                 what: match s.plant {
                     Plant::Coefficient(k) => format!("K {}", number(k.get(), 2)),
-                    plant => w.t(plant_key(plant)),
+                    plant => plant_name(plant),
                 },
                 program: s.program.get().to_string(),
                 minutes: minutes(planned.panel),

@@ -4,7 +4,7 @@ use upland_core::landscape::{Plant, Soil, SprinklerType};
 
 use super::provenance::mark;
 use super::shell::Shell;
-use super::stations::{plant_key, soil_key, sprinkler_key};
+use super::stations::{choice_name, plant_name};
 use crate::form::Form;
 use crate::show::{Measure, Units, number};
 use crate::words::Words;
@@ -71,22 +71,22 @@ pub(crate) fn defaults(units: Units) -> Vec<DefaultRow> {
             Plant::CoolTurf | Plant::WarmTurf => "FAO-56 table 12".to_owned(),
             _ => w.t("source-lcm"),
         };
-        DefaultRow { what: w.t1("default-kl", w.t(plant_key(p))), value: number(k, 2), mark: mark(known), source }
+        DefaultRow { what: w.t1("default-kl", plant_name(p)), value: number(k, 2), mark: mark(known), source }
     });
     let rates = SprinklerType::ALL.map(|s| DefaultRow {
-        what: w.t1("default-rate", w.t(sprinkler_key(s))),
+        what: w.t1("default-rate", choice_name(s)),
         value: Measure::Rate.show(s.rate_mm_per_hour(), units),
         mark: "guessed",
         source: w.t1("source-half-inch", number(s.minutes_for_half_inch(), 0)),
     });
     let uniformities = SprinklerType::ALL.map(|s| DefaultRow {
-        what: w.t1("default-du", w.t(sprinkler_key(s))),
+        what: w.t1("default-du", choice_name(s)),
         value: number(s.usual_uniformity(), 2),
         mark: "guessed",
         source: w.t("source-memory"),
     });
     let soils = Soil::ALL.map(|s| DefaultRow {
-        what: w.t1("default-aw", w.t(soil_key(s))),
+        what: w.t1("default-aw", choice_name(s)),
         value: format!("{}\u{a0}mm/m", number(s.available_water_mm_per_m(), 0)),
         mark: "table",
         source: "FAO-56 table 19".to_owned(),

@@ -11,7 +11,7 @@ use super::field::FieldState;
 use super::found::percent_field;
 use super::shell::Shell;
 use super::spine::Spine;
-use super::stations::{plant_key, station_name};
+use super::stations::{plant_name, station_name};
 use super::year::program_label;
 use crate::charts::{Strip, volume_text, volume_unit};
 use crate::context::ControllerContext;
@@ -186,7 +186,7 @@ pub(crate) fn grounds(c: &Controller) -> Vec<Ground> {
         .map(|s| {
             let plant = match s.plant {
                 upland_core::landscape::Plant::Coefficient(k) => format!("K {}", number(k.get(), 2)),
-                plant => w.t(plant_key(plant)),
+                plant => plant_name(plant),
             };
             let roof = if s.roofed { format!(", {}", w.t("round-roofed")) } else { String::new() };
             Ground {

@@ -62,6 +62,21 @@ pub(crate) enum Measure {
 }
 
 impl Measure {
+    /// The measure of a range's unit; a number without one for units that are the same everywhere.
+    pub(crate) fn of_unit(unit: &str) -> Self {
+        match unit {
+            "mm/h" => Self::Rate,
+            "m²" => Self::Area,
+            "mm" => Self::Depth,
+            "mm a day" => Self::DepthADay,
+            "m" => Self::Height,
+            "km" => Self::Distance,
+            "m/s" => Self::Wind,
+            "°C" => Self::Temperature,
+            _ => Self::Plain,
+        }
+    }
+
     /// Units a unit of SI, unit in metric and US, decimals in metric and US.
     const fn table(self) -> (f64, &'static str, &'static str, usize, usize) {
         match self {

@@ -1,42 +1,35 @@
 //! The form of the worksheet: filled in from what is saved, read back cell by cell.
 
-use upland_core::controller::{Controller, ProgramLetter, Station, name_is_valid};
-use upland_core::landscape::{Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
-use upland_core::quantity::{RateMmPerHour, range};
-use upland_core::word::{Word, plant_of, plant_word};
+use upland_core::controller::{Controller, Station};
+use upland_core::field::{Field, Fields};
+use upland_core::landscape::{Plant, Sprinkler, SprinklerType};
 
-use super::RowFields;
+use super::COLUMNS;
 use crate::form::Form;
-use crate::show::{Measure, Units};
-use crate::words::Words;
+use crate::pages::field_form::{read as read_field, shown};
+use crate::show::Units;
 
-/// The form of the stations as they stand.
+/// The name of a station's field in the form.
+pub(super) fn field_name(number: u8, field: &str) -> String {
+    format!("s{number}_{field}")
+}
+
+/// The fields of the worksheet, in the order in which they are read: a plant before its coefficient.
+fn fields() -> impl Iterator<Item = &'static Field<Station>> {
+    Station::FIELDS.iter().filter(|f| COLUMNS.iter().any(|column| column.contains(&f.name)))
+}
+
+/// The form of the stations as they are saved.
 pub(crate) fn filled(controller: &Controller, version: i32, units: Units) -> Form {
     let mut form = Form::default();
     form.set("action", uuid::Uuid::new_v4().to_string());
     form.set("version", version.to_string());
     for number in 1..=controller.capability.stations {
-        let f = RowFields::of(number);
-        let station = controller.stations.iter().find(|s| s.number == number);
         let fresh = fresh_station(number, controller);
-        let s = station.unwrap_or(&fresh);
-        form.set(&f.name, &s.name);
-        form.set(&f.program, s.program.get().to_string());
-        form.set(&f.plant, plant_word(s.plant));
-        if let Plant::Coefficient(k) = s.plant {
-            form.set(&f.coefficient, Measure::Plain.typed(k.get(), Units::Metric));
+        let station = controller.station(number).unwrap_or(&fresh);
+        for field in fields() {
+            form.set(&field_name(number, field.name), shown(field, station, units));
         }
-        form.set(&f.sprinkler, s.sprinkler.kind.word());
-        form.set(&f.rate, s.sprinkler.rate.map_or_else(String::new, |r| Measure::Rate.typed(r.get(), units)));
-        form.set(
-            &f.uniformity,
-            s.sprinkler.uniformity.map_or_else(String::new, |u| Measure::Plain.typed(u, Units::Metric)),
-        );
-        form.set(&f.soil, s.soil.word());
-        form.set(&f.slope, s.slope.word());
-        form.set(&f.sun, s.sun.word());
-        form.set(&f.roof, if s.roofed { "yes" } else { "no" });
-        form.set(&f.area, s.area_m2.map_or_else(String::new, |a| Measure::Area.typed(a, units)));
     }
     form
 }
@@ -71,81 +64,24 @@ pub(crate) fn read(form: &mut Form, before: &Controller, units: Units) -> Contro
 }
 
 fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) -> Option<Station> {
-    let f = RowFields::of(number);
-    let name = form.get(&f.name).to_owned();
-    if name.is_empty() {
+    if form.get(&field_name(number, "name")).is_empty() {
         return None;
     }
-    if !name_is_valid(&name) {
-        form.fail(&f.name, Words.t("field-name"));
+    // Figures that depend on a cell with an error are worked out from what was saved.
+    let mut station = was.cloned().unwrap_or_else(|| Station { number, ..Station::blank() });
+    for field in fields() {
+        read_field(form, &field_name(number, field.name), field, &mut station, units);
     }
-    let choice = |form: &mut Form, field: &str| {
-        form.fail(field, Words.t("field-choice"));
-    };
-    let program = form.get(&f.program).chars().next().and_then(ProgramLetter::new);
-    let kind = SprinklerType::of_word(form.get(&f.sprinkler)).ok();
-    let soil = Soil::of_word(form.get(&f.soil)).ok();
-    let slope = Slope::of_word(form.get(&f.slope)).ok();
-    let sun = Sun::of_word(form.get(&f.sun)).ok();
-    for (field, missing) in [
-        (&f.program, program.is_none()),
-        (&f.sprinkler, kind.is_none()),
-        (&f.soil, soil.is_none()),
-        (&f.slope, slope.is_none()),
-        (&f.sun, sun.is_none()),
-    ] {
-        if missing {
-            choice(form, field);
-        }
-    }
-    let word = form.get(&f.plant).to_owned();
-    let plant = if word == "coefficient" {
-        let k = form.needed(&f.coefficient, Measure::Plain, range::COEFFICIENT, Units::Metric);
-        k.and_then(|k| plant_of(&word, Some(k)).ok()).or(was.map(|s| s.plant))
-    } else {
-        let plant = plant_of(&word, None).ok();
-        if plant.is_none() {
-            choice(form, &f.plant);
-        }
-        plant
-    };
-    let same = |field: &str, shown: Option<String>| shown.as_deref() == Some(form.get(field));
-    let (rate_was, area_was) = (was.and_then(|s| s.sprinkler.rate), was.and_then(|s| s.area_m2));
-    let rate_same = same(&f.rate, rate_was.map(|r| Measure::Rate.typed(r.get(), units)));
-    let area_same = same(&f.area, area_was.map(|a| Measure::Area.typed(a, units)));
-    let rate = if rate_same {
-        rate_was
-    } else {
-        form.measure(&f.rate, Measure::Rate, range::RATE, units).and_then(|r| RateMmPerHour::new(r).ok())
-    };
-    let area_m2 = if area_same { area_was } else { form.measure(&f.area, Measure::Area, range::AREA, units) };
-    let uniformity = form.measure(&f.uniformity, Measure::Plain, range::UNIFORMITY, Units::Metric);
-    // Figures that hang on a faulty cell are kept from what was saved until it is right.
-    let kept = |field: &str, now: Option<f64>, was: Option<f64>| if form.error(field).is_empty() { now } else { was };
-    let uniformity = kept(&f.uniformity, uniformity, was.and_then(|s| s.sprinkler.uniformity));
-    let rate = if form.error(&f.rate).is_empty() { rate } else { rate_was };
-    Some(Station {
-        number,
-        name,
-        program: program.unwrap_or(ProgramLetter::A),
-        plant: plant.unwrap_or(Plant::CoolTurf),
-        sprinkler: Sprinkler { kind: kind.unwrap_or(SprinklerType::Spray), rate, uniformity },
-        soil: soil.unwrap_or_default(),
-        sun: sun.unwrap_or_default(),
-        roofed: form.is(&f.roof, "yes"),
-        area_m2: kept(&f.area, area_m2, area_was),
-        slope: slope.unwrap_or_default(),
-        minutes: was.and_then(|s| s.minutes),
-        cycle: was.and_then(|s| s.cycle),
-        also: was.and_then(|s| s.also).filter(|also| Some(*also) != program),
-    })
+    station.also = station.also.filter(|also| *also != station.program);
+    Some(station)
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use upland_core::controller::Preset;
-    use upland_core::quantity::Coefficient;
+    use upland_core::controller::{Preset, ProgramLetter};
+    use upland_core::landscape::{Soil, Sun};
+    use upland_core::quantity::{Coefficient, RateMmPerHour};
 
     fn controller() -> Controller {
         let mut c = Controller::new("Cabinet".into(), Preset::Monthly.capability());
@@ -193,12 +129,12 @@ mod tests {
     #[test]
     fn a_faulty_cell_keeps_the_figure_that_was_saved() {
         let mut form = filled(&controller(), 1, Units::Metric);
-        form.set("s4_rate", "0.84");
+        form.set("s4_rate_mm_h", "0.84");
         form.set("s4_coefficient", "9");
         let kept = read(&mut form, &controller(), Units::Metric);
         assert_eq!(kept, controller());
         assert_eq!(form.error_count(), 2);
-        assert_eq!(form.get("s4_rate"), "0.84");
+        assert_eq!(form.get("s4_rate_mm_h"), "0.84");
     }
 
     #[test]

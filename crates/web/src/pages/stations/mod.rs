@@ -3,12 +3,15 @@
 mod form;
 mod names;
 
+use std::rc::Rc;
+
 use upland_core::budget::{StationBase, YearBudget};
-use upland_core::controller::{Controller, ProgramLetter, Station};
-use upland_core::landscape::{Plant, Provenance, Slope, Soil, SprinklerType, Sun};
-use upland_core::word::{Word, plant_word};
+use upland_core::controller::{Controller, Station};
+use upland_core::field::{Field, Fields, Kind};
+use upland_core::landscape::Provenance;
 
 use super::Choice;
+use super::field_form::{label_key, measure, options};
 use super::provenance::mark;
 use super::shell::Shell;
 use super::spine::Spine;
@@ -19,8 +22,9 @@ use crate::form::Form;
 use crate::show::{Measure, Units, number};
 use crate::words::Words;
 
+use form::field_name;
 pub(crate) use form::{filled, read};
-pub(crate) use names::{plant_key, slope_key, soil_key, sprinkler_key, station_name, sun_key};
+pub(crate) use names::{choice_name, plant_name, station_name};
 
 #[derive(askama::Template)]
 #[template(path = "stations.html")]
@@ -41,88 +45,74 @@ pub(crate) struct StationsLiveTemplate {
     pub(crate) sheet: Sheet,
 }
 
+/// The columns of the worksheet: the fields of each, one under the other.
+const COLUMNS: [&[&str]; 10] = [
+    &["name"],
+    &["program"],
+    &["plant", "coefficient"],
+    &["sprinkler"],
+    &["rate_mm_h"],
+    &["uniformity"],
+    &["soil", "slope"],
+    &["sun"],
+    &["roofed"],
+    &["area_m2"],
+];
+
 /// The worksheet.
 #[derive(Debug, Clone)]
 pub(crate) struct Sheet {
     pub(crate) form: Form,
+    pub(crate) heads: Vec<SheetHead>,
     pub(crate) rows: Vec<SheetRow>,
     pub(crate) sub: String,
     pub(crate) worked_for: String,
     pub(crate) note: String,
-    pub(crate) units: UnitLabels,
-    pub(crate) plants: Vec<Choice>,
-    pub(crate) sprinklers: Vec<Choice>,
-    pub(crate) soils: Vec<Choice>,
-    pub(crate) slopes: Vec<Choice>,
-    pub(crate) suns: Vec<Choice>,
-    pub(crate) programs: Vec<Choice>,
+    pub(crate) depth_unit: &'static str,
     pub(crate) working: Option<StationWorking>,
 }
 
-#[derive(Debug, Clone, Copy)]
-pub(crate) struct UnitLabels {
-    pub(crate) rate: &'static str,
-    pub(crate) area: &'static str,
-    pub(crate) depth: &'static str,
+/// The head of a column: its name, and its unit or what stands under it.
+#[derive(Debug, Clone)]
+pub(crate) struct SheetHead {
+    pub(crate) class: &'static str,
+    pub(crate) label: String,
+    pub(crate) under: String,
 }
 
 /// A line of the worksheet; a terminal that is not in use has an empty name.
 #[derive(Debug, Clone)]
 pub(crate) struct SheetRow {
     pub(crate) number: u8,
-    pub(crate) fields: RowFields,
     pub(crate) used: bool,
-    pub(crate) is_coefficient: bool,
+    pub(crate) columns: Vec<Vec<Cell>>,
     pub(crate) errors: Vec<(String, String)>,
     pub(crate) worked: Worked,
 }
 
-/// The names of a line's fields in the form.
+/// A cell to type or choose in.
 #[derive(Debug, Clone)]
-pub(crate) struct RowFields {
+pub(crate) struct Cell {
+    /// Its name in the form.
     pub(crate) name: String,
-    pub(crate) program: String,
-    pub(crate) plant: String,
-    pub(crate) coefficient: String,
-    pub(crate) sprinkler: String,
-    pub(crate) rate: String,
-    pub(crate) uniformity: String,
-    pub(crate) soil: String,
-    pub(crate) slope: String,
-    pub(crate) sun: String,
-    pub(crate) roof: String,
-    pub(crate) area: String,
-}
-
-impl RowFields {
-    pub(super) fn of(number: u8) -> Self {
-        let f = |what: &str| format!("s{number}_{what}");
-        Self {
-            name: f("name"),
-            program: f("program"),
-            plant: f("plant"),
-            coefficient: f("coefficient"),
-            sprinkler: f("sprinkler"),
-            rate: f("rate"),
-            uniformity: f("uniformity"),
-            soil: f("soil"),
-            slope: f("slope"),
-            sun: f("sun"),
-            roof: f("roof"),
-            area: f("area"),
-        }
-    }
+    pub(crate) label: String,
+    pub(crate) value: String,
+    /// What can be chosen; empty where a value is typed.
+    pub(crate) options: Rc<[Choice]>,
+    pub(crate) mode: &'static str,
+    pub(crate) bad: bool,
+    pub(crate) hidden: bool,
+    /// The field on which it hangs whether this one is asked for.
+    pub(crate) depends_on: String,
+    /// The figure that is used where nothing is typed, with its mark: id, value, mark.
+    pub(crate) used: Option<(String, String, &'static str)>,
 }
 
 /// The worked-out cells of a line.
 #[derive(Debug, Clone, Default)]
 pub(crate) struct Worked {
-    pub(crate) kl: String,
-    pub(crate) kl_mark: &'static str,
-    pub(crate) rate: String,
-    pub(crate) rate_mark: &'static str,
-    pub(crate) uniformity: String,
-    pub(crate) uniformity_mark: &'static str,
+    /// Figures used where nothing is typed: field, value, mark.
+    pub(crate) used: Vec<(&'static str, String, &'static str)>,
     pub(crate) week: String,
     pub(crate) base: String,
     pub(crate) waterings: String,
@@ -149,11 +139,11 @@ impl Sheet {
         let units = input.units;
         let c = input.controller;
         let bases: Vec<&StationBase> = input.budget.iter().flat_map(|b| &b.groups).flat_map(|g| &g.stations).collect();
+        let offered = Offered::to(c);
         let rows: Vec<SheetRow> = (1..=c.capability.stations)
             .map(|number| {
-                let station = c.stations.iter().find(|s| s.number == number);
                 let base = bases.iter().find(|b| b.number == number).copied();
-                row(&input.form, number, station, base, c, units)
+                row(&input.form, number, base, c, &offered, units)
             })
             .collect();
         let volume: f64 = c
@@ -175,21 +165,8 @@ impl Sheet {
             sub,
             worked_for: base_month.map_or_else(String::new, |m| w.t1("stations-worked-for", m)),
             note: missing_note(input.budget),
-            units: UnitLabels {
-                rate: Measure::Rate.unit(units),
-                area: Measure::Area.unit(units),
-                depth: Measure::Depth.unit(units),
-            },
-            plants: plant_choices(),
-            sprinklers: SprinklerType::ALL.map(|s| Choice::new(s.word(), w.t(sprinkler_key(s)))).to_vec(),
-            soils: Soil::ALL.map(|s| Choice::new(s.word(), w.t(soil_key(s)))).to_vec(),
-            slopes: Slope::ALL.map(|s| Choice::new(s.word(), w.t(slope_key(s)))).to_vec(),
-            suns: Sun::ALL.map(|s| Choice::new(s.word(), w.t(sun_key(s)))).to_vec(),
-            programs: ProgramLetter::ALL
-                .into_iter()
-                .take(usize::from(c.capability.programs))
-                .map(|l| Choice::new(l.get().to_string(), l.get().to_string()))
-                .collect(),
+            heads: COLUMNS.iter().map(|names| head(names, units)).collect(),
+            depth_unit: Measure::Depth.unit(units),
             working,
             form: input.form,
         }
@@ -211,53 +188,104 @@ pub(crate) fn missing_note(budget: &Result<YearBudget, Missing>) -> String {
     }
 }
 
+/// What can be chosen in each field, made once for all rows.
+struct Offered(Vec<(&'static str, Rc<[Choice]>)>);
+
+impl Offered {
+    fn to(controller: &Controller) -> Self {
+        let programs = usize::from(controller.capability.programs);
+        let of = |field: &Field<Station>| {
+            let mut choices = options(field);
+            if field.name == "program" {
+                choices.truncate(programs);
+            }
+            (field.name, choices.into())
+        };
+        Self(Station::FIELDS.iter().map(of).collect())
+    }
+
+    fn of(&self, field: &str) -> Rc<[Choice]> {
+        self.0.iter().find(|(name, _)| *name == field).map_or_else(|| Rc::from([]), |(_, choices)| Rc::clone(choices))
+    }
+}
+
+fn head(names: &[&str], units: Units) -> SheetHead {
+    let w = Words;
+    let label = |name: &str| Station::field(name).map_or_else(String::new, |f| w.t(&label_key(f)));
+    let unit = |name: &str| Station::field(name).map_or("", |f| measure(&f.kind).unit(units)).to_owned();
+    let (class, under) = match names {
+        ["plant", ..] => ("k2", "K_L".to_owned()),
+        ["uniformity"] => ("k-u", w.t("lowest-quarter")),
+        [_, second, ..] => ("k6", label(second)),
+        [only] => (column_class(only), unit(only)),
+        [] => ("", String::new()),
+    };
+    SheetHead { class, label: names.first().map_or_else(String::new, |name| label(name)), under }
+}
+
+fn column_class(field: &str) -> &'static str {
+    match field {
+        "name" => "k1",
+        "program" => "k-p",
+        "sprinkler" => "k3",
+        "rate_mm_h" => "k-r",
+        "roofed" => "k7",
+        "area_m2" => "k8",
+        _ => "k6",
+    }
+}
+
 fn row(
     form: &Form,
     number: u8,
-    station: Option<&Station>,
     base: Option<&StationBase>,
     c: &Controller,
+    offered: &Offered,
     units: Units,
 ) -> SheetRow {
     let w = Words;
-    let fields = RowFields::of(number);
-    let labels = [
-        (&fields.name, "station"),
-        (&fields.plant, "plant"),
-        (&fields.coefficient, "coefficient"),
-        (&fields.sprinkler, "sprinkler"),
-        (&fields.rate, "rate"),
-        (&fields.uniformity, "uniformity"),
-        (&fields.area, "area"),
-    ];
-    let errors = labels
-        .into_iter()
-        .filter(|(f, _)| !form.error(f).is_empty())
-        .map(|(f, label)| (f.clone(), w.t2("cell-error", w.t(label), form.error(f))))
-        .collect();
-    SheetRow {
-        number,
-        used: station.is_some(),
-        is_coefficient: form.is(&fields.plant, "coefficient"),
-        errors,
-        worked: station.map_or_else(Worked::default, |s| worked(s, base, c, units)),
-        fields,
-    }
+    let station = c.station(number);
+    let worked = station.map_or_else(Worked::default, |s| worked(s, base, c, units));
+    let mut errors = Vec::new();
+    let mut cell = |name: &&'static str| {
+        let field = Station::field(name)?;
+        let id = field_name(number, name);
+        let label = w.t(&label_key(field));
+        let error = form.error(&id).to_owned();
+        if !error.is_empty() {
+            errors.push((id.clone(), w.t2("cell-error", &label, &error)));
+        }
+        let plant = field_name(number, "plant");
+        let hangs = *name == "coefficient";
+        let used = worked.used.iter().find(|(field, ..)| field == name);
+        Some(Cell {
+            label: w.t2("cell", &label, number.to_string()),
+            value: form.get(&id).to_owned(),
+            options: offered.of(name),
+            mode: if matches!(field.kind, Kind::Text { .. }) { "text" } else { "decimal" },
+            bad: !error.is_empty(),
+            hidden: hangs && !form.is(&plant, "coefficient"),
+            depends_on: if hangs { plant } else { String::new() },
+            used: used.map(|(field, value, mark)| (format!("live-{number}-{field}"), value.clone(), *mark)),
+            name: id,
+        })
+    };
+    let columns = COLUMNS.iter().map(|names| names.iter().filter_map(&mut cell).collect()).collect();
+    SheetRow { number, used: station.is_some(), columns, errors, worked }
 }
 
 fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: Units) -> Worked {
     let w = Words;
-    let (k, k_known) = station.plant.coefficient();
+    let (_, k_known) = station.plant.coefficient();
     let (rate, rate_known) = station.sprinkler.rate_mm_per_hour();
     let (du, du_known) = station.sprinkler.uniformity();
     let mut worked = Worked {
-        kl: number(k * station.sun.factor(), 2),
-        kl_mark: mark(k_known),
-        // A rate that was entered stands above already.
-        rate: if rate_known == Provenance::Measured { String::new() } else { Measure::Rate.figure(rate, units) },
-        rate_mark: mark(rate_known),
-        uniformity: if du_known == Provenance::Measured { String::new() } else { number(du, 2) },
-        uniformity_mark: mark(du_known),
+        used: vec![
+            ("plant", number(station.landscape_coefficient(), 2), mark(k_known)),
+            // A rate or a uniformity that was typed is in its cell already.
+            ("rate_mm_h", typed_or(rate_known, || Measure::Rate.figure(rate, units)), mark(rate_known)),
+            ("uniformity", typed_or(du_known, || number(du, 2)), mark(du_known)),
+        ],
         ..Worked::default()
     };
     let Some(b) = base else { return worked };
@@ -279,9 +307,7 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
     worked
 }
 
-fn plant_choices() -> Vec<Choice> {
-    let w = Words;
-    let mut choices = Plant::TYPES.map(|p| Choice::new(plant_word(p), w.t(plant_key(p)))).to_vec();
-    choices.push(Choice::new("coefficient", w.t("plant-coefficient")));
-    choices
+/// The figure that is used, where it was not typed.
+fn typed_or(known: Provenance, figure: impl FnOnce() -> String) -> String {
+    if known == Provenance::Measured { String::new() } else { figure() }
 }

@@ -5,7 +5,7 @@ use upland_core::quantity::MonthOfYear;
 
 use super::station::{minutes_what_ifs, station_provenance};
 use super::{Prov, Provenances, WorkStep, prov};
-use crate::pages::stations::plant_key;
+use crate::pages::stations::plant_name;
 use crate::show::{Measure, Units, minutes, month_long, number, percent, signed};
 use crate::words::Words;
 
@@ -214,7 +214,7 @@ fn mix_provenance(controller: &Controller, group: &Group, means: &Means, units: 
         .stations
         .iter()
         .filter_map(|b| controller.stations.iter().find(|s| s.number == b.number))
-        .map(|s| w.t(plant_key(s.plant)))
+        .map(|s| plant_name(s.plant))
         .fold(Vec::new(), |mut seen, name| {
             if !seen.contains(&name) {
                 seen.push(name);

@@ -5,7 +5,7 @@ use upland_core::landscape::{Provenance, Soil};
 use upland_core::quantity::{MonthOfYear, RunTime};
 
 use super::{Prov, Provenances, WorkStep, prov};
-use crate::pages::stations::{plant_key, soil_key, sprinkler_key, sun_key};
+use crate::pages::stations::{choice_name, plant_name};
 use crate::show::{Measure, Units, minutes, month_long, number};
 use crate::words::Words;
 
@@ -125,7 +125,7 @@ fn station_steps(
 
 pub(super) fn station_provenance(station: &Station, base: &StationBase, units: Units) -> Vec<Prov> {
     let w = Words;
-    let sprinkler = w.t(sprinkler_key(station.sprinkler.kind));
+    let sprinkler = choice_name(station.sprinkler.kind);
     let by = |how: Provenance, guessed: &str| match how {
         Provenance::Measured => w.t("entered"),
         _ => w.t1(guessed, &sprinkler),
@@ -145,9 +145,9 @@ pub(super) fn station_provenance(station: &Station, base: &StationBase, units: U
             w.with(
                 "kl-note",
                 &[
-                    ("plant", &w.t(plant_key(station.plant))),
+                    ("plant", &plant_name(station.plant)),
                     ("k", &number(base.plant_coefficient.0, 2)),
-                    ("sun", &w.t(sun_key(station.sun))),
+                    ("sun", &choice_name(station.sun)),
                     ("factor", &number(base.sun_factor, 2)),
                 ],
             ),
@@ -159,7 +159,7 @@ pub(super) fn station_provenance(station: &Station, base: &StationBase, units: U
             w.with(
                 "soil-note",
                 &[
-                    ("soil", &w.t(soil_key(station.soil))),
+                    ("soil", &choice_name(station.soil)),
                     ("aw", &number(base.available_water_mm_per_m, 0)),
                     ("root", &number(base.root_depth_m, 2)),
                     ("p", &number(base.depletion_share, 2)),
@@ -185,10 +185,7 @@ fn minutes_what_if(what_if: &WhatIf, run: RunTime, units: Units) -> String {
     let w = Words;
     let [a, b] = what_if.guess.tried;
     let soil = |aw: f64| {
-        Soil::ALL
-            .into_iter()
-            .find(|s| s.available_water_mm_per_m() == aw)
-            .map_or_else(String::new, |s| w.t(soil_key(s)))
+        Soil::ALL.into_iter().find(|s| s.available_water_mm_per_m() == aw).map_or_else(String::new, |s| choice_name(s))
     };
     let question = match what_if.guess.what {
         StationGuess::Rate => w.t2("if-rate", Measure::Rate.figure(a, units), Measure::Rate.show(b, units)),
