@@ -160,8 +160,6 @@ mod tests {
     fn controller() -> Controller {
         let mut c = Controller::new("Cabinet".into(), Preset::Fine.capability());
         c.stations = vec![Station {
-            number: 3,
-            name: "Steps bank".into(),
             program: upland_core::controller::ProgramLetter::ALL[1],
             plant: Plant::Coefficient(Coefficient::new(0.34).unwrap()),
             sprinkler: Sprinkler { kind: SprinklerType::Drip, rate: RateMmPerHour::new(12.6).ok(), uniformity: None },
@@ -172,7 +170,7 @@ mod tests {
             slope: Slope::Moderate,
             minutes: RunTime::from_minutes(22.0).ok(),
             cycle: Some(CycleSoak { cycle: RunTime::from_seconds(480), soak: RunTime::from_seconds(2700) }),
-            also: None,
+            ..Station::plain(3, "Steps bank", Plant::Shrubs, SprinklerType::Drip)
         }];
         c.normalise_programs();
         c.programs[0].months[2].dial = MonthDial::Set(Percent::new(31).unwrap());
