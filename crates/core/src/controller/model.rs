@@ -99,6 +99,8 @@ pub struct Station {
     pub area_m2: Option<f64>,
     /// How steep.
     pub slope: Slope,
+    /// Trim of its demand for what the other fields do not tell, %: -30 to 30.
+    pub trim_pct: f64,
     /// Base minutes that the technician chose; else they follow from what it needs.
     pub minutes: Option<RunTime>,
     /// Cycle and soak set on the panel, where it has them.
@@ -108,10 +110,12 @@ pub struct Station {
 }
 
 impl Station {
-    /// K_L, the landscape coefficient: that of the plants times that of sun and shade.
+    /// K_L, the landscape coefficient: that of the plants times that of sun and shade, trimmed.
+    ///
+    /// `K_L = k_plant k_sun (1 + trim / 100)`. Source: \[LCM-2000\]; the trim is ours.
     #[must_use]
     pub fn landscape_coefficient(&self) -> f64 {
-        self.plant.coefficient().0 * self.sun.factor()
+        self.plant.coefficient().0 * self.sun.factor() * (1.0 + self.trim_pct / 100.0)
     }
 
     /// A station as it is before anything is known of it: loam, level, in the open, in program A.
@@ -128,6 +132,7 @@ impl Station {
             roofed: false,
             area_m2: None,
             slope: Slope::default(),
+            trim_pct: 0.0,
             minutes: None,
             cycle: None,
             also: None,
@@ -272,4 +277,32 @@ impl Controller {
 /// One more than the highest id in use.
 fn next_id(used: impl Iterator<Item = u16>) -> u16 {
     used.max().unwrap_or(0).saturating_add(1)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_trim_scales_the_coefficient() {
+        let plain = Station::plain(1, "Lawn", Plant::CoolTurf, SprinklerType::Spray);
+        let trimmed = Station { trim_pct: -10.0, ..plain.clone() };
+        assert!((trimmed.landscape_coefficient() - 0.9 * plain.landscape_coefficient()).abs() < 1e-12);
+    }
+
+    #[test]
+    fn ids_of_sensors_are_their_own_and_a_bypass_goes_with_its_sensor() {
+        let mut c = Controller::new("Cabinet".into(), crate::controller::Preset::Fine.capability());
+        let sensor = Sensor::proposed(SensorKind::common_rain(), "Shed", &c);
+        let (first, second) = (c.add_sensor(sensor.clone()), c.add_sensor(sensor));
+        let day = chrono::NaiveDate::from_ymd_opt(2026, 6, 1).unwrap();
+        for sensor in [first, second] {
+            let kind = TemporaryKind::Bypass { sensor };
+            c.add_temporary(Temporary { id: 0, kind, since: day, until: day, reason: "Seed".into(), by: "Oda".into() });
+        }
+        assert_eq!(c.check(), Ok(()));
+        c.remove_sensor(first);
+        assert_eq!((c.sensors.len(), c.sensors[0].id, c.temporaries.len()), (1, second, 1));
+        assert_eq!(c.check(), Ok(()));
+    }
 }

@@ -66,6 +66,8 @@ impl Fields for Station {
         F::choice::<Slope>("slope", |s| Value::word(s.slope), |s, v| v.of_word().map(|slope| s.slope = slope))
             .defaulted(),
         F::choice::<Sun>("sun", |s| Value::word(s.sun), |s, v| v.of_word().map(|sun| s.sun = sun)),
+        F::number("trim_pct", range::TRIM, |s| s.trim_pct.into(), |s, v| v.number().map(|trim| s.trim_pct = trim))
+            .defaulted(),
         F::flag("roofed", |s| s.roofed.into(), |s, v| v.flag().map(|roofed| s.roofed = roofed)),
         F::number(
             "area_m2",

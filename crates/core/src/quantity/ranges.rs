@@ -80,6 +80,8 @@ pub mod range {
     pub const COEFFICIENT: Range = r("coefficient", "", 0.05, 1.5);
     /// Distribution uniformity of the lowest quarter.
     pub const UNIFORMITY: Range = r("uniformity", "", 0.2, 1.0);
+    /// Trim of a station's demand; commonly within -50 to +25 % (common practice), ours is narrower.
+    pub const TRIM: Range = r("trim", "%", -30.0, 30.0);
     /// Watered area of a station.
     pub const AREA: Range = r("area", "m²", 1.0, 200_000.0);
     /// Water budget percent, any controller's.

@@ -113,6 +113,7 @@ station-uniformity = DU
 lowest-quarter = lowest ¼
 station-soil = Soil
 station-sun = Sun
+station-trim-pct = Trim, %
 station-roofed = Roof
 station-area-m2 = Area
 station-coefficient = Coefficient

@@ -111,6 +111,7 @@ rain-none-note = not measured, so not counted
 rate-by-type = usual for { $a }, common practice
 uniformity-by-type = usual for { $a }, from memory
 kl-note = { $plant } { $k }, { $sun } × { $factor }
+kl-note-trim = { $plant } { $k }, { $sun } × { $factor }, trim × { $trim }
 soil-note = { $soil } { $aw } mm/m, roots { $root } m, p { $p }
 soil-by-hand = soil as entered, usual root depth
 if-wind = If the wind were 1 or 3 m/s:

@@ -296,6 +296,6 @@ mod tests {
     fn sliders_say_their_value_in_words() {
         let p = plate(Preset::Plain, YEAR);
         assert_eq!(p.columns[6].value_text, "100\u{a0}%, recommended 100.0");
-        assert_eq!(p.columns[0].value_text, "off, called for 0.0");
+        assert_eq!(p.columns[0].value_text, "off, recommended 0.0");
     }
 }

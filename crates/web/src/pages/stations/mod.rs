@@ -54,7 +54,7 @@ const COLUMNS: [&[&str]; 10] = [
     &["rate_mm_h"],
     &["uniformity"],
     &["soil", "slope"],
-    &["sun"],
+    &["sun", "trim_pct"],
     &["roofed"],
     &["area_m2"],
 ];

@@ -143,12 +143,13 @@ pub(super) fn station_provenance(station: &Station, base: &StationBase, units: U
             number(base.kl, 2),
             base.plant_coefficient.1,
             w.with(
-                "kl-note",
+                if station.trim_pct == 0.0 { "kl-note" } else { "kl-note-trim" },
                 &[
                     ("plant", &plant_name(station.plant)),
                     ("k", &number(base.plant_coefficient.0, 2)),
                     ("sun", &choice_name(station.sun)),
                     ("factor", &number(base.sun_factor, 2)),
+                    ("trim", &number(1.0 + station.trim_pct / 100.0, 2)),
                 ],
             ),
         ),
