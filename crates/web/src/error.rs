@@ -59,7 +59,7 @@ impl From<askama::Error> for PageError {
 #[template(path = "error.html")]
 struct ErrorTemplate {
     w: Words,
-    css: [String; 2],
+    css: String,
     title: String,
     text: String,
     code: u16,
@@ -78,7 +78,7 @@ pub(crate) fn error_page(status: StatusCode, [title, text]: Keys) -> HttpRespons
     let w = Words;
     let template = ErrorTemplate {
         w,
-        css: crate::assets::stylesheets(),
+        css: crate::assets::stylesheet(),
         title: w.t(title),
         text: w.t(text),
         code: status.as_u16(),

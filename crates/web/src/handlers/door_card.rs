@@ -1,7 +1,7 @@
 use actix_web::web;
 use uuid::Uuid;
 
-use crate::assets::stylesheets;
+use crate::assets::stylesheet;
 use crate::charts::{Strip, StripInput};
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
@@ -37,7 +37,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let used = w.t2("stations-used", c.stations.len().to_string(), c.capability.stations.to_string());
     page(&DoorCardTemplate {
         w,
-        css: stylesheets(),
+        css: stylesheet(),
         back: format!("/controllers/{id}/year"),
         dial: format!("/controllers/{id}/dial-in"),
         controller: c.name.clone(),

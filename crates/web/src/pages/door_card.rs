@@ -22,7 +22,7 @@ use crate::words::Words;
 #[template(path = "door_card.html")]
 pub(crate) struct DoorCardTemplate {
     pub(crate) w: Words,
-    pub(crate) css: [String; 2],
+    pub(crate) css: String,
     pub(crate) back: String,
     pub(crate) dial: String,
     pub(crate) controller: String,

@@ -60,7 +60,7 @@ pub(crate) struct Ephemeris {
 #[derive(Debug, Clone)]
 pub(crate) struct Shell {
     pub(crate) w: Words,
-    pub(crate) css: [String; 2],
+    pub(crate) css: String,
     pub(crate) js: [String; 2],
     pub(crate) title: String,
     pub(crate) body_class: &'static str,
@@ -104,7 +104,7 @@ impl Shell {
         let units = input.units;
         Self {
             w,
-            css: assets::stylesheets(),
+            css: assets::stylesheet(),
             js: assets::scripts(),
             title: input.title,
             body_class: input.body_class,

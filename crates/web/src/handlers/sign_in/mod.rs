@@ -4,7 +4,7 @@ pub(crate) mod submit;
 
 use askama::Template;
 
-use crate::assets::stylesheets;
+use crate::assets::stylesheet;
 use crate::form::Form;
 use crate::words::Words;
 
@@ -12,11 +12,11 @@ use crate::words::Words;
 #[template(path = "sign_in.html")]
 struct SignInTemplate {
     w: Words,
-    css: [String; 2],
+    css: String,
     token: String,
     form: Form,
 }
 
 fn template(token: String, form: Form) -> SignInTemplate {
-    SignInTemplate { w: Words, css: stylesheets(), token, form }
+    SignInTemplate { w: Words, css: stylesheet(), token, form }
 }
