@@ -176,6 +176,14 @@ impl Browser {
     pub async fn fill(&self, css: &str, value: &str) {
         let field = self.find(css).await;
         field.clear().await.unwrap();
+        if field.attr("type").await.unwrap().as_deref() == Some("date") {
+            // A date field takes keys in the order of the browser's language: its value is set instead.
+            let script = "arguments[0].value = arguments[1]; \
+                arguments[0].dispatchEvent(new Event('input', { bubbles: true })); \
+                arguments[0].dispatchEvent(new Event('change', { bubbles: true }))";
+            self.script(script, vec![serde_json::to_value(&field).unwrap(), value.into()]).await;
+            return;
+        }
         field.send_keys(value).await.unwrap();
     }
 

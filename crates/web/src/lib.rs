@@ -11,6 +11,8 @@ mod clock;
 mod context;
 mod error;
 mod form;
+#[cfg(test)]
+mod golden;
 mod guard;
 mod handlers;
 mod headers;
@@ -21,6 +23,7 @@ mod routes;
 mod server;
 mod show;
 mod state;
+mod typed_position;
 mod words;
 
 pub use clock::Clock;

@@ -2,6 +2,7 @@
 
 use actix_session::SessionMiddleware;
 use actix_web::web::{self, ServiceConfig, get, post, resource, scope};
+use actix_web::{Resource, Route};
 
 use crate::assets;
 use crate::error::PageError;
@@ -29,12 +30,17 @@ pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<
         );
 }
 
+/// An address that only takes a form; opened in a browser, it leads to the page it belongs to.
+fn posted(path: &str, route: Route) -> Resource {
+    resource(path).route(route).route(get().to(health::page_of_form))
+}
+
 fn signing(config: &mut ServiceConfig) {
     config
         .service(resource("/sign-in").route(get().to(sign_in::show::show)).route(post().to(sign_in::submit::submit)))
-        .route("/sign-out", post().to(sign_in::out::out))
-        .route("/units", post().to(units::set))
-        .route("/undo", post().to(undo::undo));
+        .service(posted("/sign-out", post().to(sign_in::out::out)))
+        .service(posted("/units", post().to(units::set)))
+        .service(posted("/undo", post().to(undo::undo)));
 }
 
 fn pages(config: &mut ServiceConfig) {
@@ -63,7 +69,7 @@ fn pages(config: &mut ServiceConfig) {
         )
         .route("/places/{place}/site.json", get().to(site::export::export))
         .route("/places/{place}/controllers/new", get().to(controllers::new::new))
-        .route("/places/{place}/controllers", post().to(controllers::create::create))
+        .service(posted("/places/{place}/controllers", post().to(controllers::create::create)))
         .configure(weather_of_a_place)
         .route("/weather", get().to(weather::list::list))
         .route("/weather/{series}", get().to(weather::series::show))
@@ -82,13 +88,13 @@ fn weather_of_a_place(config: &mut ServiceConfig) {
                 .route(get().to(weather::normals::show))
                 .route(post().to(weather::normals::save)),
         )
-        .route("/places/{place}/weather/files", post().to(weather::upload::upload))
+        .service(posted("/places/{place}/weather/files", post().to(weather::upload::upload)))
         .service(
             resource("/places/{place}/weather/files/{file}")
                 .route(get().to(weather::file::show))
                 .route(post().to(weather::file::review)),
         )
-        .route("/places/{place}/weather/files/{file}/import", post().to(weather::import::import));
+        .service(posted("/places/{place}/weather/files/{file}/import", post().to(weather::import::import)));
 }
 
 fn a_controller(config: &mut ServiceConfig) {
@@ -103,30 +109,30 @@ fn a_controller(config: &mut ServiceConfig) {
                 .route(get().to(stations::show::show))
                 .route(post().to(stations::save::save)),
         )
-        .route("/controllers/{controller}/stations/preview", post().to(stations::preview::preview))
+        .service(posted("/controllers/{controller}/stations/preview", post().to(stations::preview::preview)))
         .route("/controllers/{controller}/year", get().to(year::show::show))
-        .route("/controllers/{controller}/year/preview", post().to(year::preview::preview))
-        .route("/controllers/{controller}/year/month", post().to(year::month::save))
-        .route("/controllers/{controller}/year/program", post().to(year::program::save))
+        .service(posted("/controllers/{controller}/year/preview", post().to(year::preview::preview)))
+        .service(posted("/controllers/{controller}/year/month", post().to(year::month::save)))
+        .service(posted("/controllers/{controller}/year/program", post().to(year::program::save)))
         .service(
             resource("/controllers/{controller}/as-found")
                 .route(get().to(found::show::show))
                 .route(post().to(found::save::save)),
         )
-        .route("/controllers/{controller}/as-found/preview", post().to(found::preview::preview))
+        .service(posted("/controllers/{controller}/as-found/preview", post().to(found::preview::preview)))
         .service(
             resource("/controllers/{controller}/sensors")
                 .route(get().to(sensors::show::show))
                 .route(post().to(sensors::save::save)),
         )
-        .route("/controllers/{controller}/sensors/preview", post().to(sensors::preview::preview))
-        .route("/controllers/{controller}/sensors/remove", post().to(sensors::remove::remove))
+        .service(posted("/controllers/{controller}/sensors/preview", post().to(sensors::preview::preview)))
+        .service(posted("/controllers/{controller}/sensors/remove", post().to(sensors::remove::remove)))
         .service(
             resource("/controllers/{controller}/temporary")
                 .route(get().to(temporary::show::show))
                 .route(post().to(temporary::add::add)),
         )
-        .route("/controllers/{controller}/temporary/put-back", post().to(temporary::put_back::put_back))
+        .service(posted("/controllers/{controller}/temporary/put-back", post().to(temporary::put_back::put_back)))
         .service(
             resource("/controllers/{controller}/dial-in")
                 .route(get().to(dial::show::show))
@@ -137,12 +143,12 @@ fn a_controller(config: &mut ServiceConfig) {
                 .route(get().to(round::show::show))
                 .route(post().to(round::save::save)),
         )
-        .route("/controllers/{controller}/round/preview", post().to(round::preview::preview))
+        .service(posted("/controllers/{controller}/round/preview", post().to(round::preview::preview)))
         .route("/controllers/{controller}/runs.ics", get().to(site::runs::runs))
         .route("/controllers/{controller}/why", get().to(why::show))
         .route("/controllers/{controller}/log", get().to(log::show))
         .route("/controllers/{controller}/week", get().to(week::show::show))
-        .route("/controllers/{controller}/week/preview", post().to(week::preview::preview))
-        .route("/controllers/{controller}/week/change", post().to(week::change::change))
+        .service(posted("/controllers/{controller}/week/preview", post().to(week::preview::preview)))
+        .service(posted("/controllers/{controller}/week/change", post().to(week::change::change)))
         .route("/controllers/{controller}/door-card", get().to(door_card::show));
 }

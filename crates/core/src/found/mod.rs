@@ -7,7 +7,8 @@ use chrono::{NaiveDate, NaiveDateTime, Weekday};
 use thiserror::Error;
 
 use crate::controller::{Capability, Controller, DayMode, MonthDial, ProgramLetter, Schedule, StartTime};
-use crate::quantity::{Percent, RunTime};
+use crate::field::check_date;
+use crate::quantity::{Percent, RunTime, limit};
 
 pub use findings::{PanelFinding, panel_findings};
 pub use water::{FoundWater, panel_water};
@@ -111,9 +112,12 @@ pub enum PanelError {
     /// The same thing twice.
     #[error("{0} is there twice")]
     Twice(&'static str),
-    /// A note that is too long.
-    #[error("a note has up to 500 characters")]
+    /// A note that is too long, or with control characters.
+    #[error("a note has up to {} characters", limit::NOTE)]
     Note,
+    /// A date outside the years that are kept.
+    #[error("dates are between 1900 and 2200")]
+    Date,
 }
 
 impl Panel {
@@ -148,8 +152,18 @@ impl Panel {
                 return Err(PanelError::Twice("a program"));
             }
         }
-        if self.note.chars().count() > 500 {
+        // Line ends are part of a note; NUL and other control characters are not.
+        let line_end = |c: char| matches!(c, '\n' | '\r' | '\t');
+        let strange = self.note.chars().any(|c| c.is_control() && !line_end(c));
+        if strange || self.note.chars().count() > limit::NOTE {
             return Err(PanelError::Note);
+        }
+        let next = self.programs.iter().filter_map(|p| match p.days {
+            DayMode::Every { next, .. } => Some(next),
+            _ => None,
+        });
+        for date in [self.seen_at.date(), self.clock.date].into_iter().chain(next) {
+            check_date(date).map_err(|_| PanelError::Date)?;
         }
         Ok(())
     }

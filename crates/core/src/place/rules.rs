@@ -4,6 +4,8 @@ use chrono::{Datelike, NaiveDate, NaiveDateTime, TimeDelta};
 use thiserror::Error;
 
 use crate::controller::{Capability, Days, StartTime};
+use crate::field::{check_date, check_text};
+use crate::quantity::limit;
 
 /// On which weekdays an authority lets a property water.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -86,6 +88,9 @@ pub enum RulesError {
     /// More spans of hours than anyone can keep in mind.
     #[error("at most {} spans of hours", Rules::HOURS_MAX)]
     TooManyHours,
+    /// A date outside the years that are kept.
+    #[error("dates are between 1900 and 2200")]
+    Date,
     /// A name that is too long.
     #[error("an authority's name has up to 60 characters")]
     Authority,
@@ -100,15 +105,17 @@ pub fn house_number(text: &str) -> Option<u32> {
 
 impl Rules {
     /// Most spans of hours.
-    pub const HOURS_MAX: usize = 4;
+    pub const HOURS_MAX: usize = limit::CLOSED_HOURS;
 
     /// Whether the rules can be, at a place of a house number.
     ///
     /// # Errors
     /// [`RulesError`] for the first thing that cannot be.
     pub fn check(&self, house: &str) -> Result<(), RulesError> {
-        if self.authority.chars().count() > 60 || self.authority.chars().any(char::is_control) {
-            return Err(RulesError::Authority);
+        check_text(&self.authority, 0, limit::NAME).map_err(|_| RulesError::Authority)?;
+        let ban = self.ban.into_iter().flat_map(|b| [b.from, b.to]);
+        for date in ban.chain(self.dated) {
+            check_date(date).map_err(|_| RulesError::Date)?;
         }
         if self.hours.len() > Self::HOURS_MAX {
             return Err(RulesError::TooManyHours);

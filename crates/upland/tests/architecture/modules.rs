@@ -8,7 +8,7 @@ const CRATES: [&str; 5] = ["core", "formats", "store", "web", "upland"];
 
 /// Parts of the web crate, lowest first: none may name a later one.
 const WEB_FLOORS: [&[&str]; 5] = [
-    &["words", "show", "form", "clock", "assets", "headers"],
+    &["words", "show", "form", "clock", "assets", "headers", "typed_position"],
     &["context", "charts", "error", "state"],
     &["pages", "guard", "intake", "loading"],
     &["handlers"],

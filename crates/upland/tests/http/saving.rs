@@ -9,9 +9,9 @@ fn lawn(number: u8) -> Vec<(String, String)> {
         ("name", "Lawn"),
         ("plant", "cool_turf"),
         ("sprinkler", "spray"),
-        ("rate", "30"),
+        ("rate_mm_h", "30"),
         ("uniformity", "0.62"),
-        ("area", "95"),
+        ("area_m2", "95"),
     ]
     .map(|(f, v)| (format!("s{number}_{f}"), v.to_owned()))
     .to_vec()

@@ -16,7 +16,7 @@ async fn it_is_healthy_and_ready_and_stops_well() {
 async fn assets_are_compressed_and_kept_for_ever() {
     let server = Server::start(binary()).await;
     let client = Client::new(&server);
-    let css = client.get("/sign-in").link("/assets/", "bulma.min.css");
+    let css = client.get("/sign-in").link("/assets/", "almanac.css");
     let brotli = client.get_with(&css, &[("accept-encoding", "gzip, br")]);
     assert_eq!((brotli.status, brotli.header("content-encoding")), (200, "br"));
     assert!(brotli.header("cache-control").contains("immutable"));

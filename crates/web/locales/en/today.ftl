@@ -7,6 +7,7 @@ today-dial-count =
        *[other] set these { $n } percents
     }
 today-its-year = Its year
+today-program-of = { $a }, { $b }
 today-calls-for = Calls for
 today-dial-percent = Dial %
 today-none = No controller has figures yet.

@@ -147,6 +147,7 @@ f-date-more = Watering is not allowed on that date.
 f-hour = { $a } runs after { $b }
 f-hour-more = It ends at { $a }.
 f-late = From { $month }, { $program } ends at { $end }
+f-late-more-off = It is off now; at { $month }’s percent it goes past { $from }.
 f-late-more = { $now } now; at { $month }’s percent it goes past { $from }.
 f-waits = { $a } waits for { $b }
 f-waits-more = It begins at { $begins }, not { $planned }: up to { $minutes } min late.

@@ -68,27 +68,23 @@ impl DayArc {
             .filter(|(_, degrees)| *degrees > -0.9)
             .map(|(px, degrees)| (px, y(degrees)));
         let hours = (0..).map(|i| first + f64::from(i) * 2.0).take_while(|h| *h <= last + 0.01);
+        let now_x = x(hour(now));
         let moment = |at: DateTime<Utc>, key: &str| {
             let px = x(hour(local(at)));
-            let anchor = if px < 60.0 {
-                "start"
-            } else if px > WIDTH - 60.0 {
-                "end"
-            } else {
-                "middle"
-            };
-            let text_x = if px < 60.0 {
-                0.0
-            } else if px > WIDTH - 60.0 {
-                WIDTH
-            } else {
-                px
+            // Words stay inside the plate and off the line of now.
+            let near_now = (px - now_x).abs() < 60.0;
+            let (anchor, text_x) = match px {
+                _ if near_now && px >= now_x => ("start", px + 5.0),
+                _ if near_now => ("end", px - 5.0),
+                _ if px < 60.0 => ("start", 0.0),
+                _ if px > WIDTH - 60.0 => ("end", WIDTH),
+                _ => ("middle", px),
             };
             Moment { x: Fixed(px), y: Fixed(BASE), text: w.t1(key, clock(Some(at))), text_x: Fixed(text_x), anchor }
         };
-        let now_x = x(hour(now));
-        let right = now_x + 86.0 < WIDTH;
         let noon_x = x(hour(local(sun.noon)));
+        // The flag turns away from the words of noon, and from the edge.
+        let right = now_x < 90.0 || (now_x + 86.0 < WIDTH && (now_x > noon_x || noon_x - now_x > 180.0));
         Self {
             path: PathData::line(arc).into_string(),
             hours: hours

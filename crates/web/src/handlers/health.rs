@@ -1,6 +1,7 @@
-use actix_web::{HttpResponse, web};
+use actix_web::{HttpRequest, HttpResponse, web};
 
 use crate::error::{Page, PageError};
+use crate::handlers::go;
 use crate::state::App;
 
 /// The process answers.
@@ -19,4 +20,12 @@ pub(crate) async fn readyz(app: web::Data<App>) -> HttpResponse {
 /// Any address that is not in the URL map.
 pub(crate) async fn not_found() -> Page {
     Err(PageError::NotFound)
+}
+
+/// A form's address opened as a page: on to the page that the form stands on.
+pub(crate) async fn page_of_form(request: HttpRequest) -> Page {
+    let parent = request.path().trim_end_matches('/').rsplit_once('/').map_or("", |(parent, _)| parent);
+    // Controllers are listed with their place, not at an address of their own.
+    let page = parent.strip_suffix("/files").unwrap_or(parent);
+    go(if page.is_empty() { "/" } else { page })
 }

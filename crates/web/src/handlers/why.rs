@@ -31,6 +31,10 @@ pub(crate) async fn show(
     let c = context.controller();
     let mut form = Form::from_pairs(query.into_inner());
     let asked = form.has("station");
+    if !asked && let Some(first) = c.stations.first() {
+        // Before anything is asked: the first station, today.
+        form.set("station", first.number.to_string());
+    }
     if form.get("date").is_empty() {
         form.set("date", app.clock.today(context.at.zone).to_string());
     }

@@ -175,10 +175,14 @@ fn title_and_fact(c: &Controller, f: &Finding) -> (String, String) {
         }
         Problem::LateAtHighest { from, ends, ends_now, month } => {
             let month = month.map_or_else(String::new, month_long);
-            let now = ends_now.map_or_else(String::new, clock);
             (
                 w.with("f-late", &[("month", &month), ("program", &letter), ("end", &clock(*ends))]),
-                w.with("f-late-more", &[("now", &now), ("from", &clock(*from)), ("month", &month)]),
+                match ends_now {
+                    Some(now) => {
+                        w.with("f-late-more", &[("now", &clock(*now)), ("from", &clock(*from)), ("month", &month)])
+                    }
+                    None => w.with("f-late-more-off", &[("from", &clock(*from)), ("month", &month)]),
+                },
             )
         }
         Problem::Waits { other, minutes, planned, begins } => (

@@ -1,3 +1,5 @@
+use std::sync::LazyLock;
+
 use crate::context::PlaceRecord;
 use upland_core::place::Position;
 use upland_core::quantity::range;
@@ -8,6 +10,7 @@ use super::shell::Shell;
 use super::spine::Spine;
 use crate::form::Form;
 use crate::show::{Measure, Units};
+use crate::typed_position::{both, degrees};
 use crate::words::Words;
 
 /// A new place, or one that is changed.
@@ -65,6 +68,27 @@ fn plain(degrees: f64) -> String {
     text.trim_end_matches('0').trim_end_matches('.').to_owned()
 }
 
+/// Degrees, minutes and seconds become decimal degrees; a whole position pasted into the latitude
+/// fills both fields.
+fn read_pasted(form: &mut Form) {
+    if let Some((latitude, longitude)) = both(form.get("latitude")).filter(|_| form.get("longitude").is_empty()) {
+        form.set("latitude", plain(latitude));
+        form.set("longitude", plain(longitude));
+        return;
+    }
+    for field in ["latitude", "longitude"] {
+        if let Some(value) = degrees(form.get(field)) {
+            form.set(field, plain(value));
+        }
+    }
+}
+
+/// The time zone at a position. Source: the boundaries of the IANA zones, as the package tzf-rs carries them.
+fn zone_at(latitude: f64, longitude: f64) -> String {
+    static ZONES: LazyLock<tzf_rs::DefaultFinder> = LazyLock::new(tzf_rs::DefaultFinder::new);
+    ZONES.get_tz_name(longitude, latitude).to_owned()
+}
+
 /// Reads the form; errors stand beside their fields when there is no place.
 pub(crate) fn read(form: &mut Form, units: Units, before: Option<&PlaceRecord>) -> Option<PlaceRecord> {
     let name = form.name("name");
@@ -72,12 +96,19 @@ pub(crate) fn read(form: &mut Form, units: Units, before: Option<&PlaceRecord>) 
     if house_number.chars().count() > 12 {
         form.fail("house_number", Words.t("place-house-number-long"));
     }
+    read_pasted(form);
     let latitude = form.needed("latitude", Measure::Degrees, range::LATITUDE, units);
     let longitude = form.needed("longitude", Measure::Degrees, range::LONGITUDE, units);
     let elevation = form.needed("elevation", Measure::Height, range::ELEVATION, units);
     // A height shown in feet and not touched stays what it was.
     let untouched =
         before.map(|b| b.position.elevation_m()).filter(|m| Measure::Height.typed(*m, units) == form.get("elevation"));
+    if form.get("time_zone").is_empty()
+        && let (Some(latitude), Some(longitude)) = (latitude, longitude)
+    {
+        // The zone follows from the position until somebody picks another.
+        form.set("time_zone", zone_at(latitude, longitude));
+    }
     let time_zone = form.get("time_zone").to_owned();
     if time_zone.parse::<chrono_tz::Tz>().is_err() {
         form.fail("time_zone", Words.t("place-time-zone-unknown"));

@@ -127,6 +127,7 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
             RulesError::NoDay => ("by", "rules-no-day"),
             RulesError::NoHour => ("h0from", "rules-no-hour"),
             RulesError::Ban => ("ban_to", "rules-ban-order"),
+            RulesError::Date => ("dated", "field-date"),
             RulesError::TooManyHours => ("h0from", "field-time"),
             RulesError::Authority => ("authority", "field-name"),
         };

@@ -84,10 +84,11 @@ pub(crate) fn dial_rows(
         let month = month_of(date);
         for group in &budget.groups {
             let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
-            let program = if budget.groups.len() > 1 {
-                format!(", {}", program_label(context.controller().program(letter), letter))
+            let name = &context.controller().name;
+            let label = if budget.groups.len() > 1 {
+                Words.t2("today-program-of", name, program_label(context.controller().program(letter), letter))
             } else {
-                String::new()
+                name.clone()
             };
             let now = group.month(month);
             rows.push(DialRow {
@@ -97,8 +98,8 @@ pub(crate) fn dial_rows(
                     letter.get(),
                     month.number()
                 ),
-                controller: context.controller().name.clone(),
-                place: format!("{}{program}", context.at.place.value.name),
+                controller: label,
+                place: context.at.place.value.name.clone(),
                 tiny: Tiny::draw(normals, group, date, most),
                 called: number(now.percent_exact, 1),
                 dial: match now.dial {

@@ -29,7 +29,7 @@ pub(crate) async fn preview(
         now,
         open: letter_of(&form),
         level: level_of(&form),
-        settled: false,
+        with_repairs: false,
         units: user.units,
         form: Form::default(),
     });

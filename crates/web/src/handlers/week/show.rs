@@ -43,7 +43,7 @@ pub(super) async fn week_page(
         now: app.clock.local(context.at.zone),
         open: letter.filter(|l| controller.program(*l).is_some()),
         level: level_of(query),
-        settled: true,
+        with_repairs: true,
         units: user.units,
         form,
     });

@@ -106,6 +106,7 @@ pub(crate) fn read(form: &mut Form, capability: &Capability, now: NaiveDateTime)
     if let Err(error) = panel.check(capability) {
         let field = match error {
             upland_core::found::PanelError::Note => "note",
+            upland_core::found::PanelError::Date => "clock_date",
             _ => "stations",
         };
         form.fail(field, Words.t1("found-cannot-be", error.to_string()));

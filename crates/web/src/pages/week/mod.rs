@@ -109,7 +109,7 @@ pub(crate) struct WeekInput<'a> {
     pub(crate) open: Option<ProgramLetter>,
     pub(crate) level: Level,
     /// Whether repairs are looked for: not while something is dragged.
-    pub(crate) settled: bool,
+    pub(crate) with_repairs: bool,
     pub(crate) units: Units,
     pub(crate) form: Form,
 }
@@ -122,7 +122,7 @@ impl WeekView {
         let situation = context.situation(first);
         let budget = situation.budget(c);
         let plan = Plan::of(c, budget.as_ref());
-        let findings = if input.settled { check(&situation, c) } else { detect(&situation, c) };
+        let findings = if input.with_repairs { check(&situation, c) } else { detect(&situation, c) };
         let week = situation.week(c, &plan, input.level);
         let highest = situation.week(c, &plan, Level::Highest);
         let open = input.open.or_else(|| c.programs.iter().map(|p| p.letter).next());
@@ -198,7 +198,7 @@ fn draw(
         rules: &at.rules,
         findings,
         sun: [local(sun.sunrise), local(sun.sunset)],
-        in_hand: if input.settled { None } else { input.open },
+        in_hand: if input.with_repairs { None } else { input.open },
         volume_unit: volume_unit(input.units),
         volume: &volume_text(input.units),
     })

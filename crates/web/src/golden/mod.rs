@@ -1,0 +1,188 @@
+//! Golden files of charts and view models: metric in the north, US units in the south. A changed
+//! figure, word or coordinate shows as a difference to be read.
+
+mod fixture;
+
+use askama::Template;
+use chrono::NaiveTime;
+use upland_core::controller::ProgramLetter;
+use upland_core::schedule::Level;
+use upland_core::tuning::{Judgement, Seen};
+
+use crate::charts::{DayArc, Strip, StripInput};
+use crate::context::budget_of;
+use crate::form::Form;
+use crate::pages::spine::{Spine, Step};
+use crate::pages::stations::{Sheet, SheetInput, StationsLiveTemplate, filled};
+use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
+use crate::pages::working::{Figure, Provenances};
+use crate::pages::year::{YearInput, YearLiveTemplate, YearView};
+use crate::pages::{dial, door_card, due, field, findings, log, round, sensors, temporary, today};
+use crate::show::Units;
+use crate::words::Words;
+use fixture::{Half, context, days, moment};
+
+const CASES: [(&str, Half, Units); 2] =
+    [("north_metric", Half::North, Units::Metric), ("south_us", Half::South, Units::Us)];
+
+/// Runs a check for each case under its name.
+fn each(what: &str, make: impl Fn(Half, Units) -> String) {
+    for (case, half, units) in CASES {
+        insta::assert_snapshot!(format!("{what}__{case}"), make(half, units));
+    }
+}
+
+#[test]
+fn the_worksheet() {
+    each("stations", |half, units| {
+        let context = context(half);
+        let controller = context.controller();
+        let budget = budget_of(controller, context.normals(), &context.at.rules);
+        let sheet = Sheet::of(SheetInput {
+            form: filled(controller, 3, units),
+            controller,
+            budget: &budget,
+            provenance: Provenances::of(&context.at),
+            units,
+            open: Some(2),
+        });
+        let cells: Vec<String> = sheet
+            .rows
+            .iter()
+            .filter(|row| row.used)
+            .flat_map(|row| row.columns.iter().flatten())
+            .map(|cell| format!("{} = {}", cell.label, cell.value))
+            .collect();
+        format!("{}\n\n{}", cells.join("\n"), StationsLiveTemplate { w: Words, sheet }.render().unwrap())
+    });
+}
+
+#[test]
+fn the_year() {
+    each("year", |half, units| {
+        let context = context(half);
+        let year = YearView::of(YearInput {
+            context: &context,
+            controller: context.controller(),
+            letter: Some(ProgramLetter::A),
+            month: half.month(),
+            current: half.month(),
+            figure: Figure::Percent,
+            saved: None,
+            units,
+            form: Form::default(),
+        })
+        .unwrap();
+        YearLiveTemplate { w: Words, token: "token".into(), year }.render().unwrap()
+    });
+}
+
+#[test]
+fn the_week_with_its_findings() {
+    each("week", |half, units| {
+        let context = context(half);
+        let week = WeekView::of(WeekInput {
+            context: &context,
+            controller: context.controller(),
+            now: half.today().and_time(NaiveTime::from_hms_opt(7, 12, 0).unwrap()),
+            open: Some(ProgramLetter::A),
+            level: Level::Calendar,
+            with_repairs: true,
+            units,
+            form: Form::default(),
+        });
+        WeekLiveTemplate { w: Words, token: "token".into(), week }.render().unwrap()
+    });
+}
+
+#[test]
+fn the_strips_and_the_sun() {
+    each("strips", |half, units| {
+        let context = context(half);
+        let budget = context.budget().unwrap();
+        let (normals, days) = (context.normals().unwrap(), days(half));
+        let input = StripInput { normals, group: budget.groups.first(), days: &days, today: half.today(), units };
+        let position = &context.at.place.value.position;
+        let now = half.today().and_time(NaiveTime::from_hms_opt(7, 12, 0).unwrap());
+        let arc = DayArc::draw(position.latitude_deg(), position.longitude_deg(), context.at.zone, now);
+        format!("{:#?}\n{:#?}\n{:#?}\n{arc:#?}", Strip::wide(&input), Strip::phone(&input), Strip::card(&input))
+    });
+}
+
+#[test]
+fn today_and_the_steps() {
+    each("today", |half, units| {
+        let context = context(half);
+        let state = field::FieldState::default();
+        let todo = due::due(&context, &state, half.today());
+        let contexts = [context.clone()];
+        let (rows, most) = today::dial_rows(&contexts, |_| half.today());
+        let normal = today::normal_now(&context.at, half.today(), units);
+        let spine = Spine::of(&context, Step::Year);
+        format!(
+            "{rows:#?}\n{most}\n{normal:#?}\n{todo:#?}\n{:#?}\n{spine:#?}",
+            today::todos(&contexts, |_| half.today())
+        )
+    });
+}
+
+#[test]
+fn the_door_card() {
+    each("door_card", |half, units| {
+        let context = context(half);
+        let (c, budget) = (context.controller(), context.budget().unwrap());
+        let situation = context.week_of(half.today());
+        let plan = situation.plan(c);
+        format!(
+            "{:#?}\n{:#?}\n{:#?}\n{:#?}\n{}",
+            door_card::card_stations(c, &budget, &plan),
+            door_card::card_programs(c, &budget, half.month()),
+            door_card::card_sensors(c, units),
+            door_card::card_never(&context),
+            door_card::fewer_line(&budget),
+        )
+    });
+}
+
+#[test]
+fn the_round_and_its_advice() {
+    each("round", |half, units| {
+        let context = context(half);
+        let stations = vec![(1, Judgement::Right), (2, Judgement::Dry), (4, Judgement::Right)];
+        let plan = context.week_of(half.today()).plan(context.controller());
+        let percent = |l| plan.percent_on(context.controller(), l, half.today(), Level::Calendar);
+        let percents = ProgramLetter::ALL.into_iter().filter_map(|l| Some((l, percent(l)?))).collect();
+        let seen = Seen { on: half.today(), percents, stations, last_change: None };
+        let advice = round::advice(&context, &seen);
+        let view = round::AdviceView::of(&context, &seen, &advice, units);
+        format!("{view:#?}\n{:#?}", round::percents(&context, half.today()))
+    });
+}
+
+#[test]
+fn sensors_temporary_settings_and_dialling_in() {
+    each("field", |half, units| {
+        let context = context(half);
+        let c = context.controller();
+        let dial = dial::DialIn::of(&context, half.today().and_time(NaiveTime::MIN));
+        let slots: Vec<String> = dial.slots.iter().filter(|s| !s.is_clock()).map(|s| dial.line(s)).collect();
+        format!(
+            "{:#?}\n{:#?}\n{}\n{:#?}\n{:#?}",
+            sensors::lines(c, Some(1), "/sensors", half.today(), units),
+            temporary::lines(c, half.today()),
+            slots.join("\n"),
+            dial.next(&context, moment(half)),
+            log::days(&[], &[], &context, "/controllers/1"),
+        )
+    });
+}
+
+#[test]
+fn findings_for_files() {
+    let context = context(Half::North);
+    let found = upland_core::schedule::check(&context.week_of(Half::North.today()), context.controller());
+    insta::assert_snapshot!(
+        "findings",
+        format!("{:#?}", findings::words_of_findings(context.controller(), &found, ""))
+    );
+}
