@@ -25,7 +25,7 @@ async fn an_off_with_its_reason_and_end_stops_the_week_and_is_due_when_it_is_ove
     b.wait_for_text("main", "No temporary settings").await;
     // One that is over already: due on Today, first of all.
     b.choose("#kind", "bypass").await;
-    b.choose("#sensor", "0").await;
+    b.choose("#sensor", "1").await;
     b.fill("#since", "2026-05-20").await;
     b.fill("#until", "2026-06-01").await;
     b.fill("#reason", "overseeding").await;

@@ -19,7 +19,7 @@ async fn the_first_cause_stands_first_and_what_cannot_be_known_is_said() {
     b.fill("#date", "2014-02-17").await;
     b.press_button("Show").await;
     b.wait_for_text(".findings", "February is off").await;
-    b.wait_for_text(".findings", "Held by the Rain sensor, Tool-shed post").await;
+    b.wait_for_text(".findings", "Held back by the Rain sensor, Tool-shed post").await;
     b.check_page().await;
     b.fill("#date", "31 February").await;
     b.press_button("Show").await;

@@ -295,3 +295,26 @@ async fn the_sensor_that_is_taken_away_or_changed_is_the_one_that_was_open() {
     assert!(left.body.contains("North wall") && !left.body.contains("West wall"), "{}", left.brief());
     assert!(left.body.contains("Cabinet, north wall"), "the freeze sensor stays: {}", left.brief());
 }
+
+#[tokio::test(flavor = "multi_thread")]
+async fn each_last_digit_has_days_of_its_own() {
+    let (_server, client, controller) = library().await;
+    let place = client.get(&controller).link("/places/", "");
+    let address = format!("{place}/rules");
+    let form = client.get(&address).form(&address);
+    // The house number is 14: Monday and Thursday for the 4, all other digits on Friday.
+    let mut ticked = vec![("by", "last_digit".to_owned())];
+    let fields: Vec<String> = (0..10).filter(|d| *d != 4).map(|d| format!("d{d}_4")).collect();
+    ticked.extend(fields.iter().map(|f| (f.as_str(), "1".to_owned())));
+    ticked.extend([("d4_0", "1".to_owned()), ("d4_3", "1".to_owned())]);
+    let ticked: Vec<(&str, &str)> = ticked.iter().map(|(k, v)| (*k, v.as_str())).collect();
+    let page = client.get(&address);
+    assert!(
+        page.body.contains("name=\"d4_0\"") && page.body.contains("name=\"d9_6\""),
+        "each digit posts its own name"
+    );
+    assert_eq!(client.submit(&address, form, &ticked).status, 303);
+    let saved = client.get(&address).form(&address);
+    let kept = |name: &str| saved.iter().any(|(field, _)| field == name);
+    assert!(kept("d4_0") && kept("d4_3") && kept("d5_4") && !kept("d4_4"), "{saved:?}");
+}

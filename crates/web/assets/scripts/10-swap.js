@@ -19,18 +19,28 @@ class LiveQuestion {
     }
     this.busy = true;
     const number = ++this.sent;
+    const late = window.setTimeout(() => liveState("late"), 2000);
     fetch(this.url, { method: "POST", body: fields, headers: { "x-sequence": String(number) } })
-      .then((answer) => (answer.ok ? answer.text() : Promise.reject(answer.status)))
+      .then((answer) => {
+        // Without a session the server leads to the page on which one signs in.
+        if (answer.redirected) {
+          throw new Error("signedOut");
+        }
+        if (!answer.ok) {
+          throw new Error("failed");
+        }
+        return answer.text();
+      })
       .then((text) => {
         if (number > this.shown) {
           this.shown = number;
           show(text);
         }
+        liveState("");
       })
-      .catch(() => {
-        // The page as it is stays; saving will say what is wrong.
-      })
+      .catch((error) => liveState(error.message === "signedOut" ? "signedOut" : "failed"))
       .finally(() => {
+        window.clearTimeout(late);
         this.busy = false;
         if (this.waiting) {
           const [next, then] = this.waiting;
@@ -45,6 +55,14 @@ class LiveQuestion {
     this.shown = this.sent;
     this.waiting = null;
   }
+}
+
+/** Says that the figures on the page are not those of what is typed: an answer failed, is late, or nobody is signed in. */
+function liveState(state) {
+  const line = document.getElementById("livestate");
+  line.textContent = state ? line.dataset[state] : "";
+  line.hidden = !state;
+  document.body.classList.toggle("is-stale", Boolean(state));
 }
 
 /** Puts each element of `html` that has an id where the page has that id. */

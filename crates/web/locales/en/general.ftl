@@ -82,6 +82,11 @@ date-short = { $a } { $b }
 date-long = { $a } { $b }
 month-year = { $a } { $b }
 
+# A live answer that does not come.
+live-late = Still working it out. The figures are those from before your change.
+live-failed = The figures could not be updated and are those from before your change. What you typed is still here.
+live-signed-out = You are signed out, so the figures are no longer updated. Sign in again in another tab; what you typed is still here.
+
 # What is wrong beside a field.
 field-not-a-number = “{ $a }” is not a number.
 field-allowed = Enter { $from } to { $to } { $unit }

@@ -7,6 +7,7 @@ mod path;
 mod series_plate;
 mod strip;
 mod tiny;
+mod volumes;
 mod week_plate;
 mod year_plate;
 
@@ -16,7 +17,6 @@ pub(crate) use ledger::{Ledger, LedgerValue};
 pub(crate) use series_plate::SeriesPlate;
 pub(crate) use strip::{Strip, StripInput};
 pub(crate) use tiny::Tiny;
-pub(crate) use week_plate::{
-    WeekPlate, WeekPlateInput, day_volumes, severity_word, volume_text, volume_unit, week_total,
-};
+pub(crate) use volumes::{day_volumes, volume_text, volume_unit, week_total};
+pub(crate) use week_plate::{WeekPlate, WeekPlateInput, severity_word};
 pub(crate) use year_plate::{InHand, YearPlate, YearPlateInput};

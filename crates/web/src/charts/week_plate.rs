@@ -3,9 +3,9 @@
 use chrono::{NaiveDate, NaiveDateTime, NaiveTime, TimeDelta};
 use upland_core::controller::ProgramLetter;
 use upland_core::place::Bound;
-use upland_core::schedule::{Expansion, Finding, Problem, Severity, WeekWork};
+use upland_core::schedule::{Expansion, Finding, Problem, Severity};
 
-use crate::show::{Fixed, clock, date_short, day_short, number};
+use crate::show::{Fixed, clock, date_short, day_short};
 use crate::words::Words;
 use chrono::Datelike;
 
@@ -147,21 +147,6 @@ pub(crate) struct WeekPlateInput<'a> {
     pub(crate) volume_unit: &'static str,
     /// A number of m³, as text in the user's units.
     pub(crate) volume: &'a dyn Fn(f64) -> String,
-}
-
-/// Water of each day of a week by stations of known area, m³: by the date of the program's start.
-pub(crate) fn day_volumes(
-    first: NaiveDate,
-    week: &Expansion,
-    volume: impl Fn(&upland_core::schedule::Run) -> f64,
-) -> [f64; 7] {
-    let mut out = [0.0; 7];
-    for run in &week.runs {
-        if let Some(day) = out.get_mut(usize::try_from((run.date - first).num_days()).unwrap_or(7)) {
-            *day += volume(run);
-        }
-    }
-    out
 }
 
 fn x_of(time: NaiveDateTime) -> f64 {
@@ -401,31 +386,4 @@ fn closed(first: NaiveDate, rules: &Bound) -> Vec<Closed> {
 
 fn hour(minute: u16) -> String {
     format!("{:02}:{:02}", minute / 60, minute % 60)
-}
-
-/// The legend's sum, in words.
-pub(crate) fn week_total(work: &WeekWork, volume: &dyn Fn(f64) -> String, unit: &str) -> String {
-    let w = Words;
-    let total = w.t2("week-total", volume(work.volume_m3()), unit);
-    match work.unknown_areas {
-        0 => total,
-        n => format!("{total} {}", w.count("week-total-without", n)),
-    }
-}
-
-/// A volume as text, m³ to a tenth or gallons whole.
-pub(crate) fn volume_text(units: crate::show::Units) -> impl Fn(f64) -> String {
-    move |m3| match units {
-        crate::show::Units::Metric => number(m3, 1),
-        // US gallon: 3.785 411 784 L, by definition.
-        crate::show::Units::Us => number(m3 * 1000.0 / 3.785_411_784, 0),
-    }
-}
-
-/// The unit of [`volume_text`].
-pub(crate) const fn volume_unit(units: crate::show::Units) -> &'static str {
-    match units {
-        crate::show::Units::Metric => "m³",
-        crate::show::Units::Us => "gal",
-    }
 }

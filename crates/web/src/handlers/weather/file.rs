@@ -10,7 +10,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
 use crate::pages::shell::View;
-use crate::pages::weather_file::{Look, WeatherFileTemplate, column_rows, guess, look, roles};
+use crate::pages::weather_file::{FilePreview, WeatherFileTemplate, column_rows, guess, preview, roles};
 use crate::show::{Measure, number};
 use crate::state::App;
 use crate::words::Words;
@@ -42,7 +42,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(U
     form.set("elevation", Measure::Height.typed(p.elevation_m(), user.units));
     form.set("wind_height", Measure::Height.typed(2.0, user.units));
     guess(&mut form, &sent.table);
-    let (view, _) = look(&mut form, &sent.table, user.units);
+    let (view, _) = preview(&mut form, &sent.table, user.units);
     page(&file_page(&app, &user, &place, file, &sent, form, view).await?)
 }
 
@@ -56,7 +56,7 @@ pub(crate) async fn review(
     let (place, file) = path.into_inner();
     let place = user.account.place(place).await?;
     let sent = sent(&user, file).await?;
-    let (view, _) = look(&mut form, &sent.table, user.units);
+    let (view, _) = preview(&mut form, &sent.table, user.units);
     page(&file_page(&app, &user, &place, file, &sent, form, view).await?)
 }
 
@@ -67,7 +67,7 @@ pub(super) async fn file_page(
     file: Uuid,
     sent: &Sent,
     form: Form,
-    view: Look,
+    view: FilePreview,
 ) -> Result<WeatherFileTemplate, PageError> {
     let post_to = format!("/places/{}/weather/files/{file}", place.id);
     let shell = shell(app, user, View::Weather, "import", Words.t("file-title"), &post_to).await?;

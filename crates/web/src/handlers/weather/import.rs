@@ -9,7 +9,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::saving::action;
 use crate::handlers::{go, invalid};
 use crate::intake::revision_of_days;
-use crate::pages::weather_file::look;
+use crate::pages::weather_file::preview;
 use crate::state::App;
 
 /// Takes a file in: all its days, or nothing while anything is left to settle.
@@ -22,8 +22,8 @@ pub(crate) async fn import(
     let (place, file) = path.into_inner();
     let place = user.account.place(place).await?;
     let sent = sent(&user, file).await?;
-    let (view, takeable) = look(&mut form, &sent.table, user.units);
-    let Some(t) = takeable else {
+    let (view, importable) = preview(&mut form, &sent.table, user.units);
+    let Some(t) = importable else {
         return invalid(&file_page(&app, &user, &place, file, &sent, form, view).await?);
     };
     let revision = revision_of_days(&t.position, t.wind_height_m, &sent.name, &sent.bytes, t.days)

@@ -15,7 +15,7 @@ pub(super) fn field_name(number: u8, field: &str) -> String {
 }
 
 /// The fields of the worksheet, in the order in which they are read: a plant before its coefficient.
-fn fields() -> impl Iterator<Item = &'static Field<Station>> {
+pub(super) fn fields() -> impl Iterator<Item = &'static Field<Station>> {
     Station::FIELDS.iter().filter(|f| COLUMNS.iter().any(|column| column.contains(&f.name)))
 }
 

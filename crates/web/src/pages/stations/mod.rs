@@ -201,7 +201,7 @@ impl Offered {
             }
             (field.name, choices.into())
         };
-        Self(Station::FIELDS.iter().map(of).collect())
+        Self(form::fields().map(of).collect())
     }
 
     fn of(&self, field: &str) -> Rc<[Choice]> {

@@ -186,7 +186,7 @@ fn minutes_what_if(what_if: &WhatIf, run: RunTime, units: Units) -> String {
     let w = Words;
     let [a, b] = what_if.guess.tried;
     let soil = |aw: f64| {
-        Soil::ALL.into_iter().find(|s| s.available_water_mm_per_m() == aw).map_or_else(String::new, |s| choice_name(s))
+        Soil::ALL.into_iter().find(|s| s.available_water_mm_per_m() == aw).map_or_else(String::new, choice_name)
     };
     let question = match what_if.guess.what {
         StationGuess::Rate => w.t2("if-rate", Measure::Rate.figure(a, units), Measure::Rate.show(b, units)),

@@ -1,19 +1,24 @@
 //! The Year: demand against what the dialled percent delivers, month by month.
 
-use upland_core::budget::{Dial, Group, LEAST_RUN_MINUTES, MonthBudget, YearBudget};
+mod table;
+
+use upland_core::budget::{Dial, Group, MonthBudget, YearBudget};
 use upland_core::controller::{Controller, PercentStorage, Program, ProgramLetter};
 use upland_core::quantity::MonthOfYear;
 
-use super::Choice;
-use super::shell::Shell;
-use super::spine::Spine;
-use super::stations::missing_note;
-use super::working::{Figure, MonthWorking, Provenances};
 use crate::charts::{InHand, Strip, YearPlate, YearPlateInput};
 use crate::context::{ControllerContext, Missing};
 use crate::form::Form;
-use crate::show::{Measure, Units, minutes, month_long, month_short, number, percent, signed};
+use crate::pages::Choice;
+use crate::pages::shell::Shell;
+use crate::pages::spine::Spine;
+use crate::pages::stations::missing_note;
+use crate::pages::working::{Figure, MonthWorking, Provenances};
+use crate::show::{Measure, Units, minutes, month_long, month_short, number, percent};
 use crate::words::Words;
+use table::{Columns, foot, lines, minute_lines};
+
+pub(crate) use table::Line;
 
 #[derive(askama::Template)]
 #[template(path = "year.html")]
@@ -43,28 +48,10 @@ pub(crate) struct Tab {
     pub(crate) current: bool,
 }
 
-/// A cell of the table; its link opens the working.
-#[derive(Debug, Clone)]
-pub(crate) struct Cell {
-    pub(crate) text: String,
-    pub(crate) href: String,
-    pub(crate) class: &'static str,
-    pub(crate) column: &'static str,
-}
-
 #[derive(Debug, Clone)]
 pub(crate) struct MonthHead {
     pub(crate) label: String,
     pub(crate) column: &'static str,
-}
-
-#[derive(Debug, Clone)]
-pub(crate) struct Line {
-    pub(crate) number: String,
-    pub(crate) label: String,
-    pub(crate) unit: String,
-    pub(crate) cells: Vec<Cell>,
-    pub(crate) big: bool,
 }
 
 /// Fewer days for a month whose runs are too short.
@@ -212,27 +199,6 @@ fn month_form(mut form: Form, month: &MonthBudget) -> Form {
     form
 }
 
-/// Which class a month's column has in the table.
-struct Columns {
-    current: MonthOfYear,
-    open: MonthOfYear,
-    hand: bool,
-}
-
-impl Columns {
-    fn class(&self, month: MonthOfYear) -> &'static str {
-        if self.hand && month == self.open {
-            "hand"
-        } else if month == self.current {
-            "now"
-        } else if month == self.open {
-            "open"
-        } else {
-            ""
-        }
-    }
-}
-
 fn tabs(c: &Controller, budget: &YearBudget, base: &str, letter: ProgramLetter, month: MonthOfYear) -> Vec<Tab> {
     if budget.groups.len() < 2 {
         return Vec::new();
@@ -253,93 +219,6 @@ fn tabs(c: &Controller, budget: &YearBudget, base: &str, letter: ProgramLetter, 
 pub(crate) fn program_label(program: Option<&Program>, letter: ProgramLetter) -> String {
     let name = program.map_or("", |p| p.name.as_str());
     format!("{} {name}", letter.get()).trim_end().to_owned()
-}
-
-fn lines(group: &Group, base: &str, letter: ProgramLetter, columns: &Columns, units: Units) -> Vec<Line> {
-    let w = Words;
-    let decimals = if units == Units::Us { 2 } else { 1 };
-    let depth = |mm: f64| number(Measure::Depth.in_units(mm, units), decimals);
-    let largest = group.months.iter().map(|m| m.difference_mm().abs()).fold(0.0, f64::max);
-    let cell = |m: &MonthBudget, figure: &str, text: String, class: &'static str| Cell {
-        text,
-        href: format!("{base}?program={}&month={}&figure={figure}", letter.get(), m.month.number()),
-        class,
-        column: columns.class(m.month),
-    };
-    let quiet = |m: &MonthBudget| m.demand_mm <= 0.0 && m.dial == Dial::Off;
-    let line = |label: &str, unit: &str, big: bool, make: &dyn Fn(&MonthBudget) -> Cell| Line {
-        number: String::new(),
-        label: w.t(label),
-        unit: unit.to_owned(),
-        cells: group.months.iter().map(make).collect(),
-        big,
-    };
-    let unit = Measure::Depth.unit(units);
-    vec![
-        line("year-dial", "%", true, &|m| match m.dial {
-            Dial::Off => cell(m, "percent", w.t("off"), "off"),
-            Dial::Percent(p) => cell(m, "percent", p.get().to_string(), if m.chosen { "chosen" } else { "" }),
-        }),
-        line("year-called", "%", false, &|m| cell(m, "percent", number(m.percent_exact, 1), "")),
-        line("year-demand", unit, false, &|m| cell(m, "demand", depth(m.demand_mm), "")),
-        line("year-delivered", unit, false, &|m| {
-            let text = if quiet(m) { "·".to_owned() } else { depth(m.delivered_mm) };
-            cell(m, "delivered", text, "")
-        }),
-        line("year-difference", unit, false, &|m| {
-            let far = largest > 0.0 && m.difference_mm().abs() > 0.6 * largest && m.difference_mm().abs() >= 2.0;
-            let text = if quiet(m) {
-                "·".to_owned()
-            } else {
-                signed(Measure::Depth.in_units(m.difference_mm(), units), decimals)
-            };
-            cell(m, "difference", text, if far { "far" } else { "" })
-        }),
-        line("year-waterings", "", false, &|m| {
-            let now = m.stations.iter().map(|s| s.waterings).max().unwrap_or(0);
-            cell(m, "waterings", now.to_string(), if m.waterings_set.is_some() { "chosen" } else { "" })
-        }),
-    ]
-}
-
-fn minute_lines(c: &Controller, group: &Group, base: &str, letter: ProgramLetter, columns: &Columns) -> Vec<Line> {
-    group
-        .stations
-        .iter()
-        .enumerate()
-        .map(|(index, station)| Line {
-            number: station.number.to_string(),
-            label: c.stations.iter().find(|s| s.number == station.number).map_or_else(String::new, |s| s.name.clone()),
-            unit: String::new(),
-            cells: group
-                .months
-                .iter()
-                .filter_map(|m| m.stations.get(index).map(|s| (m, s)))
-                .map(|(m, s)| Cell {
-                    text: if m.dial == Dial::Off { "·".to_owned() } else { minutes(s.run) },
-                    href: format!(
-                        "{base}?program={}&month={}&figure=minutes&station={}",
-                        letter.get(),
-                        m.month.number(),
-                        s.number
-                    ),
-                    class: if m.dial != Dial::Off && s.demand.demand_mm > 0.0 && s.run.minutes() < LEAST_RUN_MINUTES {
-                        "short"
-                    } else {
-                        ""
-                    },
-                    column: columns.class(m.month),
-                })
-                .collect(),
-            big: false,
-        })
-        .collect()
-}
-
-fn foot(group: &Group, units: Units) -> String {
-    let asked: f64 = group.months.iter().map(|m| m.demand_mm).sum();
-    let given: f64 = group.months.iter().map(|m| m.delivered_mm).sum();
-    Words.t2("year-foot", Measure::Depth.show(asked, units), Measure::Depth.show(given, units))
 }
 
 fn shorts(group: &Group) -> Vec<ShortRun> {

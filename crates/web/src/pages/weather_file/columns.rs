@@ -1,0 +1,143 @@
+//! The columns of a file: what each is read as, and in what unit.
+
+use upland_formats::weather::{Assigned, Column, Mapping, MappingError, Table, Unit, recognise};
+
+use crate::form::Form;
+use crate::pages::Choice;
+use crate::words::Words;
+
+/// A column of the file and what it is read as.
+#[derive(Debug, Clone)]
+pub(crate) struct ColumnRow {
+    pub(crate) header: String,
+    pub(crate) first: String,
+    pub(crate) role_field: String,
+    pub(crate) unit_field: String,
+    pub(crate) units: Vec<Choice>,
+    pub(crate) how: String,
+    pub(crate) how_mark: &'static str,
+    pub(crate) open: bool,
+}
+
+pub(super) fn role_key(column: Column) -> &'static str {
+    match column {
+        Column::Date => "column-date",
+        Column::TMax => "column-tmax",
+        Column::TMin => "column-tmin",
+        Column::RhMax => "column-rhmax",
+        Column::RhMin => "column-rhmin",
+        Column::RhMean => "column-rhmean",
+        Column::DewPoint => "column-dewpoint",
+        Column::Wind => "column-wind",
+        Column::Solar => "column-solar",
+        Column::Rain => "column-rain",
+    }
+}
+
+fn unit_key(unit: Unit) -> &'static str {
+    match unit {
+        Unit::YearMonthDay => "unit-ymd",
+        Unit::DayMonthYear => "unit-dmy",
+        Unit::MonthDayYear => "unit-mdy",
+        Unit::Celsius => "unit-c",
+        Unit::Fahrenheit => "unit-f",
+        Unit::Percent => "unit-pct",
+        Unit::MetresPerSecond => "unit-ms",
+        Unit::KilometresPerHour => "unit-kmh",
+        Unit::MilesPerHour => "unit-mph",
+        Unit::Knots => "unit-kn",
+        Unit::Megajoules => "unit-mj",
+        Unit::Watts => "unit-w",
+        Unit::Langleys => "unit-ly",
+        Unit::Millimetres => "unit-mm",
+        Unit::Inches => "unit-in",
+    }
+}
+
+/// What a column of the file may become.
+pub(crate) fn roles() -> Vec<Choice> {
+    let leave = std::iter::once(Choice::new("", Words.t("column-leave-out")));
+    leave.chain(Column::ALL.map(|c| Choice::new(c.name(), Words.t(role_key(c))))).collect()
+}
+
+/// Puts what the headers say into a form that was not filled in yet.
+pub(crate) fn guess(form: &mut Form, table: &Table) {
+    let mut seen = Vec::new();
+    for (index, header) in table.headers().iter().enumerate() {
+        let found = recognise(header).filter(|r| !seen.contains(&r.column));
+        form.set(&format!("as_{index}"), found.map_or("", |r| r.column.name()));
+        if let Some(found) = found {
+            seen.push(found.column);
+            let dated =
+                found.column.units().iter().find(|u| table.first_value(index).is_some_and(|v| u.date(v).is_some()));
+            let unit = if found.column == Column::Date { dated.copied() } else { found.unit };
+            form.set(&format!("unit_{index}"), unit.map_or("", Unit::name));
+        }
+    }
+}
+
+/// Rows of the table of columns.
+pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
+    let w = Words;
+    table
+        .headers()
+        .iter()
+        .enumerate()
+        .map(|(index, header)| {
+            let (role_field, unit_field) = (format!("as_{index}"), format!("unit_{index}"));
+            let column = Column::from_name(form.get(&role_field));
+            let unit = Unit::from_name(form.get(&unit_field));
+            let by_name = recognise(header).map(|r| r.column) == column;
+            let open = column.is_some_and(|c| unit.is_none_or(|u| !c.units().contains(&u)));
+            let (how, how_mark) = match column {
+                None => ("read-by-nobody", "skip"),
+                Some(_) if open => ("read-not-settled", "fault"),
+                Some(_) if by_name => ("read-by-name", "done"),
+                Some(_) => ("read-by-hand", "part"),
+            };
+            let mut units = vec![Choice::new("", w.t("unit-choose"))];
+            units.extend(column.iter().flat_map(|c| c.units()).map(|u| Choice::new(u.name(), w.t(unit_key(*u)))));
+            ColumnRow {
+                header: header.clone(),
+                first: table.first_value(index).unwrap_or("").to_owned(),
+                role_field,
+                unit_field,
+                units: if column.is_some() { units } else { Vec::new() },
+                how: w.t(how),
+                how_mark,
+                open,
+            }
+        })
+        .collect()
+}
+
+/// The mapping that a form states, or what is not settled yet.
+pub(super) fn mapping(form: &Form, table: &Table) -> Result<Mapping, Vec<String>> {
+    let w = Words;
+    let (mut assigned, mut open) = (Vec::new(), Vec::new());
+    for (index, header) in table.headers().iter().enumerate() {
+        let Some(column) = Column::from_name(form.get(&format!("as_{index}"))) else { continue };
+        match Unit::from_name(form.get(&format!("unit_{index}"))).filter(|u| column.units().contains(u)) {
+            Some(unit) => assigned.push(Assigned { index, column, unit }),
+            None => open.push(w.t2("file-open-unit", header, w.t(role_key(column)))),
+        }
+    }
+    match Mapping::new(assigned) {
+        Ok(mapping) if open.is_empty() => Ok(mapping),
+        Ok(_) => Err(open),
+        Err(error) => {
+            let text = match error {
+                MappingError::Missing(c) => w.t1("file-open-missing", w.t(role_key(c))),
+                MappingError::Twice(c) => w.t1("file-open-twice", w.t(role_key(c))),
+                MappingError::WrongUnit(c) | MappingError::NoSuchHeader { column: c, .. } => {
+                    w.t1("file-open-missing", w.t(role_key(c)))
+                }
+            };
+            // A column that waits for its unit is not missing.
+            if open.is_empty() {
+                open.push(text);
+            }
+            Err(open)
+        }
+    }
+}

@@ -1,0 +1,272 @@
+//! The preview of a weather file: its columns, its series, its lines with errors.
+
+mod columns;
+mod lines;
+
+use chrono::NaiveDate;
+use upland_core::climate::daily::{DailyWeather, Guesses, Site};
+use upland_core::place::Position;
+use upland_core::quantity::range;
+use upland_formats::weather::{FileError, Reading, Table, read};
+
+use crate::charts::SeriesPlate;
+use crate::form::Form;
+use crate::pages::Choice;
+use crate::pages::shell::Shell;
+use crate::show::{Measure, Units, date_long, number};
+use crate::words::Words;
+use columns::mapping;
+use lines::{fault_row, note_row};
+
+pub(crate) use columns::{ColumnRow, column_rows, guess, roles};
+pub(crate) use lines::LineRow;
+
+#[derive(askama::Template)]
+#[template(path = "weather_file.html")]
+pub(crate) struct WeatherFileTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) form: Form,
+    pub(crate) post_to: String,
+    pub(crate) file_name: String,
+    pub(crate) file_size: String,
+    pub(crate) columns: Vec<ColumnRow>,
+    pub(crate) roles: Vec<Choice>,
+    pub(crate) height_unit: &'static str,
+    pub(crate) view: FilePreview,
+}
+
+/// What looking at the file gave.
+#[derive(Debug, Clone, Default)]
+pub(crate) struct FilePreview {
+    pub(crate) sub: String,
+    pub(crate) open: Vec<String>,
+    pub(crate) plate: Option<SeriesPlate>,
+    pub(crate) faults: Vec<LineRow>,
+    pub(crate) fault_title: String,
+    pub(crate) more_faults: String,
+    pub(crate) notes: Vec<LineRow>,
+    pub(crate) note_title: String,
+    pub(crate) more_notes: String,
+    pub(crate) figure: String,
+    pub(crate) say: String,
+    pub(crate) say_more: String,
+    pub(crate) import_label: String,
+    pub(crate) can_import: bool,
+    pub(crate) good: Vec<(&'static str, String, String, String)>,
+}
+
+/// What can be taken in.
+#[derive(Debug)]
+pub(crate) struct Importable {
+    pub(crate) name: String,
+    pub(crate) position: Position,
+    pub(crate) wind_height_m: f64,
+    pub(crate) days: Vec<DailyWeather>,
+}
+
+/// Lines that are listed; the rest is counted.
+const MOST_LINES: usize = 40;
+
+/// Looks at a file through a form; gives what can be taken in when nothing is left to settle.
+pub(crate) fn preview(form: &mut Form, table: &Table, units: Units) -> (FilePreview, Option<Importable>) {
+    let w = Words;
+    let name = form.name("name");
+    let latitude = form.needed("latitude", Measure::Degrees, range::LATITUDE, units);
+    let longitude = form.needed("longitude", Measure::Degrees, range::LONGITUDE, units);
+    let elevation = form.needed("elevation", Measure::Height, range::ELEVATION, units);
+    let wind_height = form.needed("wind_height", Measure::Height, range::WIND_HEIGHT, units);
+    let mut view = FilePreview { sub: w.count("file-lines", table.len()), ..FilePreview::default() };
+    let mapping = match mapping(form, table) {
+        Ok(mapping) => mapping,
+        Err(open) => {
+            view.open = open;
+            return (finish(view, table.len(), form.error_count()), None);
+        }
+    };
+    let position = latitude.zip(longitude).zip(elevation).and_then(|((lat, lon), z)| Position::new(lat, lon, z).ok());
+    let site = position.zip(wind_height).and_then(|(p, h)| Site::new(&p, h, Guesses::default()).ok());
+    let reading = read(table, &mapping, site.as_ref());
+    describe(&mut view, &reading, table.len(), units);
+    view.good = good_for(&reading, site.as_ref());
+    let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
+    if reading.faults.is_empty()
+        && let (Some(position), Some(height)) = (position, wind_height)
+        && let Err(error) = crate::intake::revision_of_days(&position, height, "", b"", days.clone())
+    {
+        view.open.push(match error {
+            crate::intake::IntakeError::Normals(upland_core::climate::normals::NormalsError::MonthsMissing(months)) => {
+                w.t1(
+                    "file-open-months",
+                    months.iter().map(|m| crate::show::month_long(*m)).collect::<Vec<_>>().join(", "),
+                )
+            }
+            other => other.to_string(),
+        });
+    }
+    let complete = view.open.is_empty() && reading.faults.is_empty() && form.is_sound();
+    let view = finish(view, reading.rows.len(), form.error_count() + reading.faults.len());
+    let importable = match (complete, name, position, wind_height) {
+        (true, Some(name), Some(position), Some(wind_height_m)) => {
+            Some(Importable { name, position, wind_height_m, days })
+        }
+        _ => None,
+    };
+    (view, importable)
+}
+
+/// Says how many things are to be settled, or that all can go in.
+fn finish(mut view: FilePreview, days: usize, others: usize) -> FilePreview {
+    let w = Words;
+    let open = view.open.len() + others;
+    view.can_import = open == 0;
+    view.import_label = w.t1("file-take", number(days as f64, 0));
+    if open == 0 {
+        view.figure = number(days as f64, 0);
+        view.say = w.t("file-ready");
+        view.say_more = w.t("file-ready-more");
+    } else {
+        view.figure = number(open as f64, 0);
+        view.say = w.count("file-to-settle", open);
+        view.say_more = w.t("file-to-settle-more");
+    }
+    view
+}
+
+fn describe(view: &mut FilePreview, reading: &Reading, lines: usize, units: Units) {
+    let w = Words;
+    let dates = || reading.rows.iter().map(|r| r.day.date);
+    if let (Some(first), Some(last)) = (dates().min(), dates().max()) {
+        view.sub = w.with(
+            "file-sub",
+            &[("lines", &number(lines as f64, 0)), ("from", &date_long(first)), ("to", &date_long(last))],
+        );
+    }
+    let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
+    let faulty: Vec<(usize, NaiveDate)> =
+        reading.faults.iter().zip(1..).filter_map(|(f, n)| f.date.map(|d| (n, d))).collect();
+    view.plate = SeriesPlate::draw(&days, &faulty);
+    view.faults = reading.faults.iter().zip(1usize..).take(MOST_LINES).map(|(f, n)| fault_row(f, n, units)).collect();
+    view.fault_title = w.count("file-faults", reading.faults.len());
+    if reading.faults.len() > MOST_LINES {
+        view.more_faults = w.count("file-more", reading.faults.len() - MOST_LINES);
+    }
+    view.notes = reading.notes.iter().take(MOST_LINES).map(|n| note_row(n, units)).collect();
+    view.note_title = w.count("file-notes", reading.notes.len());
+    if reading.notes.len() > MOST_LINES {
+        view.more_notes = w.count("file-more", reading.notes.len() - MOST_LINES);
+    }
+}
+
+/// What the data allow: for each input whether it is measured, and what stands in for it.
+fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String, String, String)> {
+    use upland_core::climate::reference_et::Reference;
+    let w = Words;
+    let count = |has: &dyn Fn(&DailyWeather) -> bool| reading.rows.iter().filter(|r| has(&r.day)).count();
+    let all = reading.rows.len().max(1);
+    let mut rows = Vec::new();
+    if let Some(method) = site
+        .and_then(|s| reading.rows.iter().find_map(|r| s.et0(&r.day, Reference::Short)))
+        .map(|e| e.method.to_string())
+    {
+        rows.push(("", w.t("input-et0"), super::weather::method_words(&method), String::new()));
+    }
+    let inputs: [(&str, usize, &str); 5] = [
+        ("input-temperature", count(&|d| d.t_max.is_some() && d.t_min.is_some()), "good-temperature-none"),
+        (
+            "input-humidity",
+            count(&|d| d.dew_point.is_some() || d.rh_max.is_some() || d.rh_mean.is_some()),
+            "humidity-note",
+        ),
+        ("input-sun", count(&|d| d.solar.is_some()), "sun-note"),
+        ("input-wind", count(&|d| d.wind.is_some()), "wind-note"),
+        ("input-rain", count(&|d| d.rain.is_some()), "rain-none-note"),
+    ];
+    for (name, there, guess) in inputs {
+        if there == 0 {
+            rows.push(("guessed", w.t(name), w.t("how-guessed"), w.t(guess)));
+        } else {
+            let note = if there == all {
+                w.t("good-every-day")
+            } else {
+                w.t2("good-some-days", number(there as f64, 0), number(all as f64, 0))
+            };
+            rows.push(("measured", w.t(name), w.t("how-measured"), note));
+        }
+    }
+    rows
+}
+
+/// Why a file cannot be looked at, in words.
+pub(crate) fn file_error(error: &FileError) -> String {
+    let w = Words;
+    match error {
+        FileError::TooLarge => w.t("file-too-large"),
+        FileError::NotText { .. } => w.t("file-not-text"),
+        FileError::NotUtf8 { line } => w.t1("file-not-utf8", line.to_string()),
+        FileError::Empty => w.t("file-empty"),
+        FileError::Semicolons => w.t("file-semicolons"),
+        FileError::Tabs => w.t("file-tabs"),
+        FileError::HeaderTwice(header) => w.t1("file-header-twice", header),
+        FileError::NoRows => w.t("file-no-rows"),
+        FileError::Malformed { line, what } => w.t2("file-malformed", line.to_string(), what),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const SEATTLE: &[u8] = include_bytes!("../../../../../docs/examples/seattle-weather.csv");
+
+    fn looked_at(bytes: &[u8], choices: &[(&str, &str)]) -> (Form, FilePreview, Option<Importable>) {
+        let table = Table::parse(bytes).unwrap();
+        let mut form = Form::default();
+        for (field, value) in [
+            ("name", "Airfield"),
+            ("latitude", "47.4"),
+            ("longitude", "-122.3"),
+            ("elevation", "130"),
+            ("wind_height", "10"),
+        ] {
+            form.set(field, value);
+        }
+        guess(&mut form, &table);
+        for (field, value) in choices {
+            form.set(field, *value);
+        }
+        let (view, importable) = preview(&mut form, &table, Units::Metric);
+        (form, view, importable)
+    }
+
+    #[test]
+    fn headers_are_read_and_units_are_asked_for() {
+        let (form, view, importable) = looked_at(SEATTLE, &[]);
+        assert_eq!((form.get("as_1"), form.get("as_5")), ("rain_mm", ""));
+        assert_eq!(view.open.len(), 4);
+        assert!(importable.is_none() && !view.can_import);
+    }
+
+    #[test]
+    fn chosen_units_let_all_days_in() {
+        let (_, view, importable) =
+            looked_at(SEATTLE, &[("unit_1", "mm"), ("unit_2", "c"), ("unit_3", "c"), ("unit_4", "ms")]);
+        assert!(view.can_import, "{:?}", view.open);
+        assert_eq!(importable.unwrap().days.len(), 1461);
+        let guessed: Vec<&str> = view.good.iter().filter(|g| g.0 == "guessed").map(|g| g.1.as_str()).collect();
+        assert_eq!(guessed, ["Humidity", "Sun"]);
+    }
+
+    #[test]
+    fn fahrenheit_taken_for_celsius_is_found() {
+        let text = b"date,tmax_c,tmin_c\n2015-07-01,88,61\n";
+        let (_, view, _) = looked_at(text, &[]);
+        assert!(view.faults[0].what.contains("Temperature 88.0"), "{}", view.faults[0].what);
+    }
+
+    #[test]
+    fn the_same_thing_twice_is_said() {
+        let (_, view, _) =
+            looked_at(b"date,tmax_c,tmin_c,other\n2015-07-01,20,8,1\n", &[("as_3", "tmax_c"), ("unit_3", "c")]);
+        assert!(view.open[0].contains("Two columns are the highest temperature"), "{:?}", view.open);
+    }
+}
