@@ -1,6 +1,6 @@
 //! Looking again: from what is seen on the ground to the one next change.
 //!
-//! The rule is stated here and nowhere else. Source: own method on common practice: one change at
+//! The rule is stated here alone. Source: own method on common practice: one change at
 //! a time and a week apart; when every station of a program is wrong the same way, first the
 //! percent is brought to what the weather calls for, then a watering day is added or taken
 //! away; when one station is wrong, its own minutes change by 2 to 5.
@@ -30,7 +30,7 @@ pub struct Seen {
     pub on: NaiveDate,
     /// The percent that stood on the panel, by program.
     pub percents: Vec<(ProgramLetter, Percent)>,
-    /// The stations that were looked at.
+    /// The stations that were judged.
     pub stations: Vec<(u8, Judgement)>,
     /// When something was last changed on the controller.
     pub last_change: Option<NaiveDate>,
@@ -96,7 +96,7 @@ pub enum Because {
     },
     /// Everything is right.
     AllRight,
-    /// Nothing was looked at.
+    /// Nothing was judged.
     NothingSeen,
     /// The change that the rule asks for cannot be dialled here.
     AtTheLimit(Judgement),
@@ -157,7 +157,7 @@ impl Change {
         c
     }
 
-    /// As [`Change::applied`], with the minutes of the program kept as they stand: a watering day
+    /// As [`Change::applied`], with the minutes of the program kept: a watering day
     /// more must not make every watering shorter.
     #[must_use]
     pub fn applied_keeping_minutes(&self, controller: &Controller, plan: &Plan, month: MonthOfYear) -> Controller {
@@ -227,7 +227,7 @@ fn put_back(controller: &Controller, plan: &Plan, seen: &Seen) -> Option<Change>
     })
 }
 
-/// The way in which every station of a program that was looked at is wrong: two at least, and all
+/// The way in which every judged station of a program is wrong: two at least, and all
 /// that the program has when it has fewer than three.
 fn all_the_same_way(controller: &Controller, letter: ProgramLetter, seen: &Seen) -> Option<Judgement> {
     let own: Vec<Judgement> = seen

@@ -1,5 +1,5 @@
 //! What tests of the whole application share: the real binary on a free port with a database of
-//! its own, and a browser to look at it.
+//! its own, and a browser that opens it.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic, missing_debug_implementations)]
 
 mod browser;

@@ -132,7 +132,7 @@ pub(crate) enum RunsFormat {
 
 #[derive(Debug, ClapArgs)]
 pub(crate) struct SiteCheck {
-    /// The week that is looked at is that of this day; today unless stated.
+    /// The week that is checked is that of this day; today unless stated.
     #[arg(long)]
     pub(crate) date: Option<NaiveDate>,
     /// The site file; `-` reads standard input.

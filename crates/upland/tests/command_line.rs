@@ -71,7 +71,7 @@ fn bad_rows_are_said_with_their_lines_and_nothing_is_printed() {
     insta::assert_snapshot!(text(&out.stderr), @r#"
     upland: line 2: the lowest temperature 9 stands above the highest 3
     upland: line 3: date "2020-02-30" is no day written as year-month-day
-    upland: 2 of 2 rows cannot stand; nothing was worked out
+    upland: 2 of 2 rows have errors; nothing was worked out
     "#);
 }
 

@@ -34,8 +34,8 @@ pub(crate) enum PageError {
     /// The database is away.
     #[error("the database is away")]
     Away(#[source] Box<dyn std::error::Error + Send + Sync>),
-    /// A mistake of ours.
-    #[error("a mistake of ours")]
+    /// A fault of the application.
+    #[error("a fault of the application")]
     Ours(#[source] Box<dyn std::error::Error + Send + Sync>),
 }
 
@@ -68,7 +68,7 @@ struct ErrorTemplate {
 /// Keys of a title and a text.
 pub(crate) type Keys = [&'static str; 2];
 
-/// The page of a mistake of ours.
+/// The page of a fault of the application.
 const OURS: Keys = ["error-ours-title", "error-ours-text"];
 /// The page of a database that is away.
 const AWAY: Keys = ["error-away-title", "error-away-text"];
@@ -125,7 +125,7 @@ impl ResponseError for PageError {
                 AWAY
             }
             Self::Ours(cause) => {
-                tracing::error!(cause = ?cause, "a mistake of ours");
+                tracing::error!(cause = ?cause, "a fault of the application");
                 OURS
             }
         };

@@ -71,7 +71,7 @@ impl Words {
 
     fn format(self, key: &str, args: Option<&FluentArgs<'_>>) -> String {
         let Some(pattern) = BUNDLE.get_message(key).and_then(|m| m.value()) else {
-            // A missing key is a mistake of ours that a test finds; the page must still stand.
+            // A missing key is a fault of the application that a test finds; the page must still stand.
             tracing::error!(key, "no words for a key");
             return key.to_owned();
         };

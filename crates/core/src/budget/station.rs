@@ -5,7 +5,7 @@ use crate::quantity::RunTime;
 /// Runs shorter than this ask for fewer days instead (common practice).
 pub const LEAST_RUN_MINUTES: f64 = 2.0;
 
-/// What a station needs, before any month is looked at.
+/// What a station needs, whatever the month.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct StationNeed {
     pub(super) plant_coefficient: (f64, Provenance),

@@ -36,7 +36,7 @@ pub enum DayIssue {
 }
 
 impl DayIssue {
-    /// Whether the day cannot stand as it is. The others are flags: the day keeps its figure.
+    /// Whether it is an error, so that the day has no figure. The others are flags.
     #[must_use]
     pub const fn is_fault(&self) -> bool {
         matches!(self, Self::OutOfRange(_) | Self::TminAboveTmax { .. } | Self::RhMinAboveMax)
@@ -137,7 +137,7 @@ impl SeriesIssue {
         }
     }
 
-    /// Whether the series cannot be taken in as it is.
+    /// Whether the series cannot be imported.
     #[must_use]
     pub const fn is_fault(&self) -> bool {
         matches!(self, Self::Duplicate { .. })

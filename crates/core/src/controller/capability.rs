@@ -84,7 +84,7 @@ pub enum Contact {
     NormallyOpen,
 }
 
-/// Why a capability cannot be.
+/// Why a capability is not valid.
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum CapabilityError {
     /// A field holds what it may not.
@@ -112,10 +112,10 @@ pub enum CapabilityError {
 }
 
 impl Capability {
-    /// Gives the capability back when such a controller can be.
+    /// Gives the capability back when it is valid.
     ///
     /// # Errors
-    /// [`CapabilityError`] for the first thing that cannot be.
+    /// [`CapabilityError`] for the first thing that is not valid.
     pub fn checked(self) -> Result<Self, CapabilityError> {
         self.check_fields()?;
         let (min, max) = (self.percent_min.get(), self.percent_max.get());

@@ -1,4 +1,4 @@
-//! Whether a controller can be as it stands.
+//! Whether a controller is valid.
 
 use super::days::DayMode;
 use super::errors::{ControllerError, RunError, ScheduleError, TemporaryError};
@@ -8,10 +8,10 @@ use crate::field::{Fields, check_date, check_text};
 use crate::quantity::{MonthOfYear, RunTime, limit};
 
 impl Controller {
-    /// Whether the controller can be as it stands.
+    /// Whether the controller is valid.
     ///
     /// # Errors
-    /// [`ControllerError`] for the first thing that cannot be; nothing is changed.
+    /// [`ControllerError`] for the first thing that is not valid; nothing is changed.
     pub fn check(&self) -> Result<(), ControllerError> {
         if !name_is_valid(&self.name) {
             return Err(ControllerError::Name);

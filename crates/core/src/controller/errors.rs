@@ -1,4 +1,4 @@
-//! Why a controller cannot be as it was entered.
+//! Why a controller is not valid.
 
 use thiserror::Error;
 
@@ -8,7 +8,7 @@ use crate::field::FieldFault;
 use crate::quantity::{MonthOfYear, Percent, limit};
 use crate::sensor::SensorError;
 
-/// Why a controller cannot be as it was entered.
+/// Why a controller is not valid.
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum ControllerError {
     /// The name is missing or too long.
@@ -192,7 +192,7 @@ pub enum RunError {
     AlsoSame,
 }
 
-/// Why something temporary cannot be.
+/// Why a temporary setting is not valid.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
 pub enum TemporaryError {
     /// No reason, or too long a one.

@@ -57,7 +57,7 @@ pub struct FoundStation {
     pub programs: Vec<ProgramLetter>,
 }
 
-/// A program as it stands.
+/// A program of the panel.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct FoundProgram {
     /// Its letter.
@@ -89,7 +89,7 @@ pub struct Panel {
     pub note: String,
 }
 
-/// Why a panel cannot be as it was written down.
+/// Why a record of a panel is not valid.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
 pub enum PanelError {
     /// A station that the panel does not have.
@@ -121,10 +121,10 @@ pub enum PanelError {
 }
 
 impl Panel {
-    /// Whether a panel of this capability can stand so.
+    /// Whether a panel of this capability can hold this.
     ///
     /// # Errors
-    /// [`PanelError`] for the first thing that cannot be.
+    /// [`PanelError`] for the first thing that is not valid.
     pub fn check(&self, capability: &Capability) -> Result<(), PanelError> {
         for (index, s) in self.stations.iter().enumerate() {
             if !(1..=capability.stations).contains(&s.number) {

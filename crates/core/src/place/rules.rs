@@ -70,7 +70,7 @@ pub struct Rules {
     pub dated: Option<NaiveDate>,
 }
 
-/// Why rules cannot be.
+/// Why rules are not valid.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
 pub enum RulesError {
     /// The rule goes by a house number that is not there.
@@ -107,10 +107,10 @@ impl Rules {
     /// Most spans of hours.
     pub const HOURS_MAX: usize = limit::CLOSED_HOURS;
 
-    /// Whether the rules can be, at a place of a house number.
+    /// Whether the rules are valid at a place of a house number.
     ///
     /// # Errors
-    /// [`RulesError`] for the first thing that cannot be.
+    /// [`RulesError`] for the first thing that is not valid.
     pub fn check(&self, house: &str) -> Result<(), RulesError> {
         check_text(&self.authority, 0, limit::NAME).map_err(|_| RulesError::Authority)?;
         let ban = self.ban.into_iter().flat_map(|b| [b.from, b.to]);

@@ -38,7 +38,7 @@ quantity!(
     Coefficient, range::COEFFICIENT
 );
 
-/// A water-budget percent as it stands on a controller: a whole number, 0 to 400.
+/// A water-budget percent on a controller: a whole number, 0 to 400.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
 pub struct Percent(u16);
 

@@ -14,7 +14,7 @@ pub enum Level {
     Highest,
 }
 
-/// A station as it stands on the panel.
+/// A station on the panel.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct PlanStation {
     /// Terminal number.

@@ -7,7 +7,7 @@ use crate::climate::normals::Normals;
 use crate::controller::{Controller, DayMode};
 use crate::place::Bound;
 
-/// What surrounds a controller while its schedule is looked at.
+/// What surrounds a controller's schedule.
 #[derive(Debug, Clone, Copy)]
 pub struct Situation<'a, Tz> {
     /// The rules of the place.
@@ -16,7 +16,7 @@ pub struct Situation<'a, Tz> {
     pub normals: Option<&'a Normals>,
     /// The time zone of the place.
     pub zone: &'a Tz,
-    /// First day of the week that is looked at.
+    /// First day of the week.
     pub first: NaiveDate,
 }
 

@@ -116,7 +116,7 @@ pub struct Sensor {
     pub proven: Option<Proof>,
 }
 
-/// Why a sensor cannot be.
+/// Why a sensor is not valid.
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum SensorError {
     /// The place where it is mounted is missing or too long.
@@ -224,10 +224,10 @@ impl Sensor {
         self.contact == controller.capability.contact
     }
 
-    /// Whether the sensor can be on this controller.
+    /// Whether the sensor is valid on this controller.
     ///
     /// # Errors
-    /// [`SensorError`] for the first thing that cannot be.
+    /// [`SensorError`] for the first thing that is not valid.
     pub fn check(&self, controller: &Controller) -> Result<(), SensorError> {
         check_text(&self.place, 1, limit::NAME).map_err(SensorError::Place)?;
         check_text(&self.battery, 0, limit::NAME).map_err(SensorError::Battery)?;

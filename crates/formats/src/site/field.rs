@@ -64,7 +64,7 @@ pub struct RoundDoc {
     pub on: NaiveDate,
     /// The percent that stood on the panel, by program.
     pub percents: Vec<(char, u16)>,
-    /// The stations that were looked at.
+    /// The stations that were judged.
     pub stations: Vec<(u8, GroundDoc)>,
     /// The change that was proposed; none when nothing had to change.
     pub change: Option<ChangeDoc>,

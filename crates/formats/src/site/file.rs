@@ -210,7 +210,7 @@ pub enum SiteError {
 /// Reads a site file.
 ///
 /// # Errors
-/// [`SiteError`] for the first thing that cannot be; nothing is read in part.
+/// [`SiteError`] for the first thing that is not valid; nothing is read in part.
 pub fn read_site(bytes: &[u8]) -> Result<Site, SiteError> {
     if bytes.len() > SITE_BYTES {
         return Err(SiteError::TooLarge);

@@ -102,7 +102,7 @@ impl Mapping {
 pub struct Recognised {
     /// What the column is.
     pub column: Column,
-    /// Its unit, when the header says it or there is only one; otherwise a person must settle it.
+    /// Its unit, when the header says it or there is only one; otherwise a person must choose it.
     pub unit: Option<Unit>,
 }
 
@@ -191,14 +191,14 @@ pub fn recognise(header: &str) -> Option<Recognised> {
         return None;
     }
     let word = |text: &str| WORDS.iter().find(|(w, _)| *w == text).map(|(_, c)| *c);
-    let settle = |column: Column| match column.units() {
+    let unit_of = |column: Column| match column.units() {
         // A day written year first is told from its value, and humidity has one unit.
         [only] => Some(*only),
         [Unit::YearMonthDay, ..] => Some(Unit::YearMonthDay),
         _ => None,
     };
     if let Some(column) = word(&plain) {
-        return Some(Recognised { column, unit: settle(column) });
+        return Some(Recognised { column, unit: unit_of(column) });
     }
     UNIT_ENDINGS.iter().find_map(|(ending, unit)| {
         let column = word(plain.strip_suffix(ending)?)?;

@@ -1,6 +1,6 @@
 //! Daily weather as CSV.
 //!
-//! A file is taken in two steps, so that a person can look in between: [`Table::parse`] splits
+//! A file is read in two steps, with a preview in between: [`Table::parse`] splits
 //! it into a header and cells, [`Mapping`] says which column is what and in which unit, and
 //! [`read`] gives days, with everything that is wrong at its line.
 

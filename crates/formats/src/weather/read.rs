@@ -40,7 +40,7 @@ pub enum FaultKind {
     NotADate(String),
     /// Not a number, written with a point.
     NotANumber(Column, String),
-    /// A day that cannot stand.
+    /// A day with an error.
     Day(DayIssue),
     /// A day that stands on an earlier line already.
     Duplicate {

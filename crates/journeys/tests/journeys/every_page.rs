@@ -74,7 +74,7 @@ async fn look_at_everything(scheme: Scheme) {
     for page in pages {
         b.go(&page).await;
         if page == "/nowhere" {
-            // The browser itself notes the status; the page is still looked at.
+            // The browser itself notes the status; the page is still checked.
             assert_eq!(b.axe().await, Vec::<String>::new());
         } else {
             b.check_page().await;

@@ -29,7 +29,7 @@ async fn tab_to(b: &Browser, label: &str) {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn a_month_is_moved_kept_and_taken_back_by_keys_alone() {
+async fn a_month_is_moved_saved_and_undone_by_keys_alone() {
     let server = Server::with_demo(&Server::built_binary()).await;
     let b = Browser::open(&server, DESK, Scheme::Light).await;
     b.go("/sign-in").await;

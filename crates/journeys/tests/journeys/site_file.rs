@@ -1,11 +1,11 @@
-//! 10. A whole place as a file, taken in with a preview.
+//! 10. A whole place as a file, imported after a preview.
 
 use upland_journeys::{Browser, DESK, Scheme, Server};
 
 const CEMETERY: &str = concat!(env!("CARGO_MANIFEST_DIR"), "/../../docs/examples/hill-cemetery.json");
 
 #[tokio::test(flavor = "multi_thread")]
-async fn a_site_file_is_looked_at_and_taken_in() {
+async fn a_site_file_is_previewed_and_imported() {
     let server = Server::start(&Server::built_binary()).await;
     let b = Browser::open(&server, DESK, Scheme::Light).await;
     b.sign_in("oda@example.com").await;

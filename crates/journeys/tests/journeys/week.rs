@@ -17,7 +17,7 @@ async fn starts(b: &Browser, program: &str) -> Vec<String> {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn a_start_is_dragged_and_moved_by_keys_and_findings_are_mended_and_taken_back() {
+async fn a_start_is_dragged_and_moved_by_keys_and_findings_are_repaired_and_undone() {
     let server = Server::with_demo(&Server::built_binary()).await;
     let b = Browser::open(&server, DESK, Scheme::Light).await;
     open(&b, "Boiler-room cabinet", "/week").await;
@@ -43,7 +43,7 @@ async fn a_start_is_dragged_and_moved_by_keys_and_findings_are_mended_and_taken_
     let moved = starts(&b, "C").await;
     assert!(moved[0].as_str() > "07:15" && moved[0].as_str() < "08:30", "{moved:?}");
 
-    // A finding's button is its repair; it is one action, and is taken back as one.
+    // A finding's button is its repair; it is one action, and is undone as one.
     b.press_button("Remove 22:00").await;
     b.wait_for_text("main", "Week").await;
     assert_eq!(starts(&b, "A").await, ["04:30"]);

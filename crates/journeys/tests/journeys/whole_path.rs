@@ -53,7 +53,7 @@ async fn from_an_empty_company_to_a_door_card() {
     assert!(b.text(".maptab").await.contains("needs a unit"));
     b.check_page().await;
     for (field, unit) in [("#unit_1", "mm"), ("#unit_2", "c"), ("#unit_3", "c"), ("#unit_4", "ms")] {
-        // Each choice is looked at at once; the page comes back with what follows.
+        // Each choice is previewed at once.
         b.choose(field, unit).await;
         b.wait_for(&format!("{field} option[value='{unit}'][selected]")).await;
     }

@@ -32,7 +32,7 @@ CREATE TABLE sign_in_failures (
 CREATE INDEX sign_in_failures_email_at ON sign_in_failures (email, at);
 
 -- One row a thing that is saved as a whole: its kind and its version. The row stays when the
--- thing is taken away, so that versions never begin again.
+-- thing is removed, so that versions never begin again.
 CREATE TABLE aggregates (
     account_id uuid NOT NULL REFERENCES accounts (id),
     id uuid NOT NULL,

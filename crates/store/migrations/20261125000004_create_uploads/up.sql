@@ -1,4 +1,4 @@
--- A file that was sent and is still being looked at: nothing of it counts before it is taken in.
+-- A file that was uploaded for a preview: nothing of it is saved before it is imported.
 CREATE TABLE uploads (
     account_id uuid NOT NULL REFERENCES accounts (id),
     id uuid NOT NULL,

@@ -16,7 +16,7 @@ impl Account {
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when something was changed since the version that the action was
-    /// made on, [`StoreError::InUse`] when a thing to be taken away is referred to.
+    /// made on, [`StoreError::InUse`] when a thing to be removed is referred to.
     pub async fn apply(&self, action: &Action) -> Result<(), StoreError> {
         let account = self.id;
         self.connection()

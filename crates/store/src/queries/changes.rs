@@ -44,7 +44,7 @@ impl TryFrom<ChangeRow> for ChangeEntry {
 }
 
 impl Account {
-    /// The last action of a user that is neither an undo nor taken back already, in the order in
+    /// The last action of a user that is neither an undo nor undone already, in the order in
     /// which it was written; empty when there is nothing to undo.
     ///
     /// # Errors

@@ -8,7 +8,7 @@ use crate::pool::Account;
 use crate::schema::uploads;
 
 impl Account {
-    /// Keeps a file that is still being looked at, and forgets those from before an instant.
+    /// Keeps an uploaded file for its preview, and drops those from before an instant.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
@@ -46,7 +46,7 @@ impl Account {
         Ok(id)
     }
 
-    /// The name and the bytes of a file that is being looked at.
+    /// The name and the bytes of an uploaded file.
     ///
     /// # Errors
     /// [`StoreError::NotFound`] when it is not there any more.
@@ -59,7 +59,7 @@ impl Account {
             .await?)
     }
 
-    /// Forgets a file, after it was taken in.
+    /// Drops a file after its import.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.

@@ -180,7 +180,7 @@ impl Account {
     /// Takes away everything of the company but the company itself and its users.
     ///
     /// # Errors
-    /// [`StoreError`] when the database refuses; nothing is then taken away.
+    /// [`StoreError`] when the database refuses; nothing is then removed.
     pub async fn forget_everything(&self) -> Result<(), StoreError> {
         let account = self.id;
         self.connection()

@@ -56,7 +56,7 @@ async fn the_same_action_twice_is_harmless() {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn a_thing_that_something_hangs_on_stays() {
+async fn a_thing_that_something_depends_on_stays() {
     let store = store().await;
     let c = company(&store, "one").await;
     let (_, place_id, _) = c.furnish().await;
@@ -65,7 +65,7 @@ async fn a_thing_that_something_hangs_on_stays() {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn versions_go_on_after_a_thing_was_taken_away() {
+async fn versions_go_on_after_a_thing_was_removed() {
     let store = store().await;
     let c = company(&store, "one").await;
     let id = Uuid::new_v4();
@@ -77,7 +77,7 @@ async fn versions_go_on_after_a_thing_was_taken_away() {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn undo_finds_the_last_action_that_was_not_taken_back() {
+async fn undo_finds_the_last_action_that_was_not_undone() {
     let store = store().await;
     let c = company(&store, "one").await;
     let id = Uuid::new_v4();

@@ -42,7 +42,7 @@ pub(super) fn open(args: &Weather) -> anyhow::Result<Result<WeatherFile, Outcome
     }
     if !reading.faults.is_empty() {
         let count = reading.faults.len();
-        complain(format_args!("{count} of {} rows cannot stand; nothing was worked out", table.len()));
+        complain(format_args!("{count} of {} rows have errors; nothing was worked out", table.len()));
         return Ok(Err(Outcome::BadData));
     }
     for note in &reading.notes {

@@ -12,7 +12,7 @@ const WEB_FLOORS: [&[&str]; 5] = [
     &["context", "charts", "error", "state"],
     &["pages", "guard", "intake", "loading"],
     &["handlers"],
-    &["routes", "server"],
+    &["routes", "server", "golden"],
 ];
 
 type Modules = BTreeMap<Vec<String>, String>;
@@ -132,15 +132,15 @@ fn no_chain_of_names_leads_back_to_its_file() {
     for name in CRATES {
         let modules = modules(name);
         let mut arrows = arrows(&modules);
-        // Files that name nothing that is left are taken away until none is: what stays goes round.
+        // Files that name nothing that is left are dropped, again and again: what stays goes round.
         loop {
-            let settled: Vec<_> = arrows.iter().filter(|(_, to)| to.is_empty()).map(|(m, _)| m.clone()).collect();
-            if settled.is_empty() {
+            let lowest: Vec<_> = arrows.iter().filter(|(_, to)| to.is_empty()).map(|(m, _)| m.clone()).collect();
+            if lowest.is_empty() {
                 break;
             }
-            arrows.retain(|m, _| !settled.contains(m));
+            arrows.retain(|m, _| !lowest.contains(m));
             for to in arrows.values_mut() {
-                to.retain(|t| !settled.contains(t));
+                to.retain(|t| !lowest.contains(t));
             }
         }
         // What only leads into a circle is not part of it.

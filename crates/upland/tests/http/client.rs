@@ -53,7 +53,7 @@ impl Answer {
         value.split('"').next().unwrap().to_owned()
     }
 
-    /// All fields of the form that posts to an address, choices and ticks as they stand.
+    /// All fields of the form that posts to an address, choices and ticks included.
     pub(crate) fn form(&self, post_to: &str) -> Vec<(String, String)> {
         let start = self
             .body
@@ -133,7 +133,7 @@ impl Client {
         read(self.agent.post(format!("{}{path}", self.base)).send_form(fields.iter().copied()).unwrap())
     }
 
-    /// Posts a form as it stands, with some fields set anew.
+    /// Posts a form with some fields replaced.
     pub(crate) fn submit(&self, path: &str, mut fields: Vec<(String, String)>, changes: &[(&str, &str)]) -> Answer {
         for (name, value) in changes {
             fields.retain(|(n, _)| n != name);

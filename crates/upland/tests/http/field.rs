@@ -1,4 +1,4 @@
-//! The day's work at a controller: found, guarded, set for a while, dialled, looked at again.
+//! The day's work at a controller: found, guarded, temporarily changed, dialled in, judged on a round.
 
 use upland_journeys::Server;
 

@@ -27,7 +27,7 @@ fn with_lawn(client: &Client, controller: &str) {
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn undo_takes_back_one_action_after_another() {
+async fn undo_undoes_one_action_after_another() {
     let server = Server::start(binary()).await;
     let client = Client::signed_in(&server, "oda@example.com");
     let place = client.make_place("Library");
@@ -46,7 +46,7 @@ async fn undo_takes_back_one_action_after_another() {
     assert_eq!(client.get(&controller).status, 404);
     undo("/");
     assert!(!client.get("/places").body.contains("Library"));
-    // Nothing is left to take back.
+    // Nothing is left to undo.
     assert!(!client.get("/places").body.contains("id=\"undo\""));
 }
 

@@ -7,7 +7,7 @@ use upland_journeys::Server;
 use crate::client::{Client, binary, site_example};
 
 #[tokio::test(flavor = "multi_thread")]
-async fn what_is_taken_in_is_given_out_the_same() {
+async fn what_is_imported_is_exported_the_same() {
     let server = Server::start(binary()).await;
     let client = Client::signed_in(&server, "oda@example.com");
     let (place, controller) = client.import_site("library-terraces");
@@ -18,14 +18,14 @@ async fn what_is_taken_in_is_given_out_the_same() {
     let runs = client.get(&format!("{controller}/runs.ics"));
     assert!(runs.header("content-type").starts_with("text/calendar"));
     assert!(runs.body.starts_with("BEGIN:VCALENDAR") && runs.body.contains("BEGIN:VEVENT"));
-    // One action: taken back as a whole.
+    // One action: undone as a whole.
     let page = client.get("/places");
     client.post("/undo", &[("token", &page.field("token")), ("action", &page.field("action")), ("back", "/places")]);
     assert!(!client.get("/places").body.contains("Averstane Library Terraces"));
 }
 
 #[tokio::test(flavor = "multi_thread")]
-async fn nothing_counts_before_it_is_taken_in() {
+async fn nothing_is_saved_before_the_import() {
     let server = Server::start(binary()).await;
     let client = Client::signed_in(&server, "oda@example.com");
     let token = client.get("/places/import").field("token");

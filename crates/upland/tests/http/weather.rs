@@ -6,7 +6,7 @@ use crate::client::{Answer, Client, binary};
 
 const SEATTLE: &[u8] = include_bytes!("../../../../docs/examples/seattle-weather.csv");
 
-/// Sends a file to a place and gives the page on which it is looked at, with its address.
+/// Sends a file to a place and gives the page of its preview, with its address.
 fn look(client: &Client, place: &str, name: &str, bytes: &[u8]) -> (String, Answer) {
     let token = client.get(&format!("{place}/weather")).field("token");
     let sent = client.send_file(&format!("{place}/weather/files"), &token, name, bytes);
@@ -37,7 +37,7 @@ async fn the_seattle_record_imports_by_mapping() {
     let year = client.get(&format!("{controller}/year"));
     assert!(year.body.contains("Percent of July"), "{}", year.brief());
     assert!(year.body.contains("aria-valuenow=\"100\""));
-    // The file is not kept once it is taken in.
+    // The file is not kept once it is imported.
     assert_eq!(client.get(&address).status, 404);
 }
 

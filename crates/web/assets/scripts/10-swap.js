@@ -76,7 +76,7 @@ function swapById(html) {
   }
 }
 
-/** A form's fields as they stand, with some set anew. */
+/** A form's fields, with some replaced. */
 function fieldsOf(form, changes) {
   const fields = new URLSearchParams(new FormData(form));
   for (const [name, value] of Object.entries(changes || {})) {

@@ -18,7 +18,7 @@ document.addEventListener("alpine:init", () => {
 
   // A column or a unit that was chosen by hand shows at once what follows from it.
   window.Alpine.data("mapping", () => ({
-    settle(event) {
+    preview(event) {
       if (event.target.tagName === "SELECT") {
         this.$root.requestSubmit(this.$refs.look);
       }

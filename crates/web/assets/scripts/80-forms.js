@@ -1,4 +1,4 @@
-// Forms: parts that belong to a choice show with it; a form that is looked at while it is filled in.
+// Forms: parts that belong to a choice show with it; a form that is previewed while it is filled in.
 "use strict";
 
 /** Shows the parts of a form whose choice is made, and hides the others. */

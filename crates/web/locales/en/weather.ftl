@@ -54,7 +54,7 @@ normals-why = Climate summaries of the nearest weather station list monthly refe
 normals-south = In the southern hemisphere the peak is around January. Enter the months as they are.
 year-word = Year
 
-# A weather file that is looked at.
+# The preview of a weather file.
 file-new = Import weather
 file-new-sub = preview first, nothing saved
 file-label = Daily weather as CSV
@@ -82,7 +82,7 @@ file-unit-of = Unit of { $a }
 read-by-name = name
 read-by-hand = you
 read-by-nobody = not used
-read-not-settled = needs a unit
+read-needs-unit = needs a unit
 column-leave-out = do not import
 column-date = date
 column-tmax = highest temperature
@@ -164,14 +164,14 @@ quantity-wind = Wind
 quantity-solar = Sun
 quantity-rain = Rain
 file-nothing-yet = Nothing imported yet
-file-all-settled = Ready to import
+file-ready-to-import = Ready to import
 file-all-or-nothing = all or nothing
-file-to-settle =
+file-to-choose =
     { $n ->
         [one] thing to choose first:
        *[other] things to choose first:
     }
-file-to-settle-more = then every day is imported, or none.
+file-to-choose-more = then every day is imported, or none.
 file-ready = days are ready.
 file-ready-more = They are imported together and can be undone.
 file-take = Import { $a } days

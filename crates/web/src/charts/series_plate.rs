@@ -45,7 +45,7 @@ struct Month {
 }
 
 impl SeriesPlate {
-    /// `faults` are the days of the lines that cannot stand, those that have one.
+    /// `faults` are the days of the lines with an error, those that have one.
     pub(crate) fn draw(days: &[DailyWeather], faults: &[(usize, NaiveDate)]) -> Option<Self> {
         let mut months: BTreeMap<(i32, u32), Month> = BTreeMap::new();
         for day in days {

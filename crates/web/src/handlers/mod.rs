@@ -39,7 +39,7 @@ pub(crate) fn page(template: &impl Template) -> Page {
     answered(HttpResponse::Ok(), template)
 }
 
-/// A form shown again because something in it cannot stand.
+/// A form shown again because of an error in it.
 pub(crate) fn invalid(template: &impl Template) -> Page {
     answered(HttpResponse::UnprocessableEntity(), template)
 }

@@ -17,7 +17,7 @@ pub(crate) async fn undo(app: web::Data<App>, user: SignedIn, Posted(form): Post
     let Some(first) = last.first() else { return go(form.get("back")) };
     let mut writes = Vec::new();
     for entry in last.iter().rev() {
-        // What stands must be what the action left, whatever was done and taken back since.
+        // The present document must be the one the action left, whatever was done and undone since.
         let log = user.account.log(entry.aggregate_id, 1).await?;
         let Some(newest) = log.first().filter(|newest| newest.after == entry.after) else {
             return Ok(notice_page(UNDO_CONFLICT));

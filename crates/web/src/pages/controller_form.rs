@@ -110,7 +110,7 @@ pub(crate) fn base_months() -> Vec<Choice> {
     peak.chain(MonthOfYear::ALL.map(|m| Choice::new(m.number().to_string(), month_long(m)))).collect()
 }
 
-/// The form of a controller as it stands.
+/// The form of a saved controller.
 pub(crate) fn filled(c: &Controller, version: i32) -> Form {
     let k = &c.capability;
     let mut form = Form::default();

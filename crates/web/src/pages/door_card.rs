@@ -186,7 +186,7 @@ pub(crate) fn card_visits(state: &FieldState, controller: &Controller) -> Vec<Ca
     visits.into_iter().map(|(_, v)| v).collect()
 }
 
-/// The lines of stations; minutes as they stand on the panel.
+/// The lines of stations, with the minutes on the panel.
 pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget, plan: &Plan) -> Vec<CardStation> {
     let w = Words;
     controller

@@ -1,4 +1,4 @@
-//! What the records of the field say of a controller as it stands today.
+//! What the field records say about a controller today.
 
 use crate::context::FieldRecord;
 use chrono::NaiveDate;

@@ -40,7 +40,7 @@ pub(crate) fn unit_choices() -> Vec<Choice> {
     vec![Choice::new("metric", Words.t("units-metric")), Choice::new("us", Words.t("units-us"))]
 }
 
-/// The form of a place as it stands.
+/// The form of a saved place.
 pub(crate) fn filled(place: &PlaceRecord, version: i32, units: Units) -> Form {
     let mut form = empty(units);
     form.set("version", version.to_string());

@@ -44,7 +44,7 @@ pub(crate) fn hour_fields() -> Vec<(String, String)> {
     (0..Rules::HOURS_MAX).map(|i| (format!("h{i}from"), format!("h{i}to"))).collect()
 }
 
-/// The form of the rules as they stand.
+/// The form of the saved rules.
 pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
     let rules = &place.rules;
     let mut form = Form::default();

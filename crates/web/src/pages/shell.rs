@@ -39,7 +39,7 @@ pub(crate) struct ViewLink {
     pub(crate) current: bool,
 }
 
-/// The last thing done, which can be taken back.
+/// The last action, which can be undone.
 #[derive(Debug, Clone)]
 pub(crate) struct UndoLine {
     /// Key of the action of undoing, so that pressing twice is harmless.

@@ -1,4 +1,4 @@
-//! A site file that is taken in: what it would bring.
+//! The preview of a site file: what it would import.
 
 use chrono::NaiveDate;
 use upland_core::schedule::{Situation, detect};

@@ -139,7 +139,7 @@ pub(crate) fn sensors(controller: &Controller) -> Vec<Choice> {
     controller.sensors.iter().map(|s| Choice::new(s.id.to_string(), sensor_name(s))).collect()
 }
 
-/// The form as it stands at first: a percent until a week from now.
+/// The form at first: a percent until a week from now.
 pub(crate) fn empty(today: NaiveDate) -> Form {
     let mut form = Form::default();
     form.set("action", uuid::Uuid::new_v4().to_string());

@@ -222,7 +222,7 @@ pub(crate) fn normal_fields() -> Vec<NormalFields> {
         .to_vec()
 }
 
-/// The form of normals as they stand.
+/// The form of saved normals.
 pub(crate) fn filled_normals(form: &mut Form, normals: &Normals, units: Units) {
     for (fields, n) in normal_fields().iter().zip(normals) {
         form.set(&fields.et0, Measure::DepthADay.typed(n.et0_mm_per_day, units));

@@ -9,7 +9,7 @@ use crate::loading;
 use crate::pages::controller_form::filled;
 use crate::state::App;
 
-/// The form of a controller as it stands.
+/// The form of a saved controller.
 pub(crate) async fn edit(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
     let context = loading::controller(&user.account, *id).await?;
     let form = filled(context.controller(), context.controller.version);

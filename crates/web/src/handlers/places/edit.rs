@@ -8,7 +8,7 @@ use crate::handlers::page;
 use crate::pages::place_form::filled;
 use crate::state::App;
 
-/// The form of a place as it stands.
+/// The form of a saved place.
 pub(crate) async fn edit(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
     let place = user.account.place(*id).await?;
     let form = filled(&place.value, place.version, user.units);

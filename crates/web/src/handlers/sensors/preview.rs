@@ -12,7 +12,7 @@ use crate::state::App;
 use crate::words::Words;
 
 /// What a sensor would have done, set as the form says. Nothing is saved; while a field cannot
-/// be read, the sensor is looked at as it stands.
+/// be read, the saved sensor is replayed.
 pub(crate) async fn preview(
     app: web::Data<App>,
     user: SignedIn,

@@ -15,7 +15,7 @@ use crate::intake::revision_of_normals;
 use crate::state::App;
 use crate::words::Words;
 
-/// Takes a site file in: a new place with everything in it, or nothing.
+/// Imports a site file: a new place with everything in it, or nothing.
 pub(crate) async fn import(app: web::Data<App>, user: SignedIn, file: web::Path<Uuid>, Posted(form): Posted) -> Page {
     let (name, site) = match sent(&user, *file).await? {
         Ok(found) => found,

@@ -12,7 +12,7 @@ use crate::handlers::uploaded_file::uploaded_file;
 use crate::state::App;
 use crate::words::Words;
 
-/// Takes a site file to be looked at. Nothing of it counts before it is taken in.
+/// Uploads a site file for a preview. Nothing of it is saved before it is imported.
 pub(crate) async fn upload(app: web::Data<App>, user: SignedIn, session: Session, parts: Multipart) -> Page {
     let w = Words;
     let Some(file) = uploaded_file(&session, parts, SITE_BYTES).await? else {

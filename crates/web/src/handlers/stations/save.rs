@@ -11,7 +11,7 @@ use crate::loading;
 use crate::pages::stations::read;
 use crate::state::App;
 
-/// Saves the worksheet: all of it, or nothing while a cell cannot stand.
+/// Saves the worksheet: all of it, or nothing while a cell has an error.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let context = loading::controller(&user.account, *id).await?;
     let controller = read(&mut form, context.controller(), user.units);

@@ -15,7 +15,7 @@ use crate::show::{Measure, number};
 use crate::state::App;
 use crate::words::Words;
 
-/// A file that is being looked at.
+/// The preview of an uploaded file.
 pub(super) struct Sent {
     pub(super) name: String,
     pub(super) bytes: Vec<u8>,

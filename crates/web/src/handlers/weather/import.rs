@@ -12,7 +12,7 @@ use crate::intake::revision_of_days;
 use crate::pages::weather_file::preview;
 use crate::state::App;
 
-/// Takes a file in: all its days, or nothing while anything is left to settle.
+/// Imports a file: all its days, or nothing while a unit is missing or a line has an error.
 pub(crate) async fn import(
     app: web::Data<App>,
     user: SignedIn,

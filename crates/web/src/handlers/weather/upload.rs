@@ -13,7 +13,7 @@ use crate::handlers::uploaded_file::uploaded_file;
 use crate::pages::weather_file::file_error;
 use crate::state::App;
 
-/// Takes a file to be looked at. Nothing of it counts before it is taken in.
+/// Uploads a file for a preview. Nothing of it is saved before it is imported.
 pub(crate) async fn upload(
     app: web::Data<App>,
     user: SignedIn,

@@ -102,7 +102,7 @@ impl<'a> DialIn<'a> {
         if unit.is_empty() { value } else { format!("{value}\u{a0}{unit}") }
     }
 
-    /// The marks of an address; `only` leaves what stands so already as it is.
+    /// The marks of an address; with `only`, values that are set already are kept.
     pub(crate) fn marks(&self, query: &Form, state: &FieldState) -> Vec<Mark> {
         if query.is("only", "changed") {
             let pending: Vec<String> = self.pending(state).iter().map(|s| s.key()).collect();

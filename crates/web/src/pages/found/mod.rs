@@ -37,7 +37,7 @@ pub(crate) struct FoundTemplate {
     pub(crate) form: Form,
     pub(crate) parts: PanelParts,
     pub(crate) live: PanelLive,
-    /// A panel of an earlier day is only looked at.
+    /// A panel of an earlier day is only shown.
     pub(crate) earlier: Option<EarlierPanel>,
     pub(crate) records: Vec<RecordLink>,
 }

@@ -54,7 +54,7 @@ fn list(values: &[f64], measure: Measure, units: Units) -> String {
     values.iter().map(|v| measure.typed(*v, units)).collect::<Vec<_>>().join("; ")
 }
 
-/// The form of a sensor as it stands.
+/// The form of a saved sensor.
 pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
     let mut form = Form::default();
     form.set("action", uuid::Uuid::new_v4().to_string());

@@ -91,7 +91,7 @@ pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
             let open = column.is_some_and(|c| unit.is_none_or(|u| !c.units().contains(&u)));
             let (how, how_mark) = match column {
                 None => ("read-by-nobody", "skip"),
-                Some(_) if open => ("read-not-settled", "fault"),
+                Some(_) if open => ("read-needs-unit", "fault"),
                 Some(_) if by_name => ("read-by-name", "done"),
                 Some(_) => ("read-by-hand", "part"),
             };
@@ -111,7 +111,7 @@ pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
         .collect()
 }
 
-/// The mapping that a form states, or what is not settled yet.
+/// The mapping that a form states, or what is still missing.
 pub(super) fn mapping(form: &Form, table: &Table) -> Result<Mapping, Vec<String>> {
     let w = Words;
     let (mut assigned, mut open) = (Vec::new(), Vec::new());

@@ -7,7 +7,7 @@ use super::columns::role_key;
 use crate::show::{Measure, Units, number};
 use crate::words::Words;
 
-/// A line that cannot stand, or one that is only doubtful.
+/// A line with an error, or one to check.
 #[derive(Debug, Clone)]
 pub(crate) struct LineRow {
     pub(crate) key: String,

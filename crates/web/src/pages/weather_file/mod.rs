@@ -55,7 +55,7 @@ pub(crate) struct FilePreview {
     pub(crate) good: Vec<(&'static str, String, String, String)>,
 }
 
-/// What can be taken in.
+/// What can be imported.
 #[derive(Debug)]
 pub(crate) struct Importable {
     pub(crate) name: String,
@@ -67,7 +67,7 @@ pub(crate) struct Importable {
 /// Lines that are listed; the rest is counted.
 const MOST_LINES: usize = 40;
 
-/// Looks at a file through a form; gives what can be taken in when nothing is left to settle.
+/// Reads a file through its form; gives what can be imported when nothing is missing.
 pub(crate) fn preview(form: &mut Form, table: &Table, units: Units) -> (FilePreview, Option<Importable>) {
     let w = Words;
     let name = form.name("name");
@@ -114,7 +114,7 @@ pub(crate) fn preview(form: &mut Form, table: &Table, units: Units) -> (FilePrev
     (view, importable)
 }
 
-/// Says how many things are to be settled, or that all can go in.
+/// Says how many choices are missing, or that everything can be imported.
 fn finish(mut view: FilePreview, days: usize, others: usize) -> FilePreview {
     let w = Words;
     let open = view.open.len() + others;
@@ -126,8 +126,8 @@ fn finish(mut view: FilePreview, days: usize, others: usize) -> FilePreview {
         view.say_more = w.t("file-ready-more");
     } else {
         view.figure = number(open as f64, 0);
-        view.say = w.count("file-to-settle", open);
-        view.say_more = w.t("file-to-settle-more");
+        view.say = w.count("file-to-choose", open);
+        view.say_more = w.t("file-to-choose-more");
     }
     view
 }
@@ -196,7 +196,7 @@ fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String
     rows
 }
 
-/// Why a file cannot be looked at, in words.
+/// Why a file cannot be read, in words.
 pub(crate) fn file_error(error: &FileError) -> String {
     let w = Words;
     match error {

@@ -48,7 +48,7 @@ pub(crate) struct ProgramForm {
     pub(crate) has_cycles: bool,
 }
 
-/// The form of a program as it stands.
+/// The form of a saved program.
 fn filled(c: &Controller, letter: ProgramLetter) -> Form {
     let mut form = Form::default();
     let Some(program) = c.program(letter) else { return form };

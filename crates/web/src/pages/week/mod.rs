@@ -105,7 +105,7 @@ pub(crate) struct WeekInput<'a> {
     pub(crate) controller: &'a Controller,
     /// Local date and time.
     pub(crate) now: NaiveDateTime,
-    /// The program that is open, and the day of it that is looked at.
+    /// The program whose form is open.
     pub(crate) open: Option<ProgramLetter>,
     pub(crate) level: Level,
     /// Whether repairs are looked for: not while something is dragged.
