@@ -32,14 +32,14 @@ pub(super) fn library_sensors() -> Vec<Sensor> {
         kind,
         place: place.into(),
         battery: battery.into(),
-        battery_on: on(2015, 4, 2),
+        battery_on: on(2025, 4, 2),
         contact: Contact::NormallyClosed,
         jumper_removed: true,
         input: 1,
         exempt: vec![7],
         proven,
     };
-    let poured = on(2015, 4, 2).map(|on| Proof { on, how: "water poured, program A held".into() });
+    let poured = on(2025, 4, 2).map(|on| Proof { on, how: "water poured, program A held".into() });
     vec![
         sensor(SensorKind::common_rain(), "Tool-shed post", "CR2032", poured),
         sensor(SensorKind::common_freeze(), "Cabinet, north wall", "", None),

@@ -162,6 +162,7 @@ card-ends = At the highest percent
 card-by-sensor = the ET sensor sets it every night: do not change it
 card-never = Never
 card-cycle = cycle { $a } min, soak { $b } min
+card-exempt-one = { $a }; not station { $b }
 card-exempt = { $a }; not stations { $b }
 card-sensors-more = Every bypass has an end: write it below. In frost, switch Off: ice on paths is a danger.
 card-since = Posted

@@ -152,7 +152,12 @@ pub(crate) fn card_sensors(controller: &Controller, units: Units) -> Vec<String>
         .map(|s| {
             let line = format!("{}: {}", sensor_name(s), set_to(s, units));
             let exempt: Vec<String> = s.exempt.iter().map(u8::to_string).collect();
-            if exempt.is_empty() || !s.has_contact() { line } else { w.t2("card-exempt", line, exempt.join(", ")) }
+            match exempt.len() {
+                _ if !s.has_contact() => line,
+                0 => line,
+                1 => w.t2("card-exempt-one", line, exempt.join(", ")),
+                _ => w.t2("card-exempt", line, exempt.join(", ")),
+            }
         })
         .collect()
 }

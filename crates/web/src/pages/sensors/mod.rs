@@ -138,6 +138,15 @@ impl About {
     }
 }
 
+/// The key of how a sensor of a kind is tested: water trips a rain sensor, not a thermometer.
+const fn how_to_prove(kind: &SensorKind) -> &'static str {
+    match kind {
+        SensorKind::Rain { .. } => "sensor-unproven-rain",
+        SensorKind::Et { .. } => "sensor-unproven-et",
+        _ => "sensor-unproven-contact",
+    }
+}
+
 /// What is wrong with a sensor, or due on a day.
 pub(crate) fn notes(c: &Controller, sensor: &Sensor, today: NaiveDate) -> Vec<(String, About)> {
     let w = Words;
@@ -170,7 +179,7 @@ pub(crate) fn notes(c: &Controller, sensor: &Sensor, today: NaiveDate) -> Vec<(S
         }
     }
     match &sensor.proven {
-        None => out.push((w.t("sensor-unproven"), About::Upkeep)),
+        None => out.push((w.t(how_to_prove(&sensor.kind)), About::Upkeep)),
         Some(p) if today - p.on > TimeDelta::days(PROOF_DAYS) => {
             out.push((w.t1("sensor-proof-old", date_long(p.on)), About::Upkeep));
         }
