@@ -1,6 +1,7 @@
 //! The server over HTTP: the real binary, a real database, no browser.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
+mod agreement;
 mod bad_input;
 mod client;
 mod field;

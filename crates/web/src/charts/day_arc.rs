@@ -5,7 +5,7 @@ use chrono_tz::Tz;
 use upland_core::climate::sun::{SunDay, sun_day, sun_position};
 
 use super::path::PathData;
-use crate::show::{Fixed, number};
+use crate::show::{Fixed, nearest_minute, number};
 use crate::words::Words;
 
 #[derive(Debug, Clone)]
@@ -47,7 +47,7 @@ impl DayArc {
         let w = Words;
         let date = now.date();
         let sun = sun_of(latitude, longitude, zone, date);
-        let local = |at: DateTime<Utc>| (at + TimeDelta::seconds(30)).with_timezone(&zone).naive_local();
+        let local = |at: DateTime<Utc>| nearest_minute(at, zone);
         let clock =
             |at: Option<DateTime<Utc>>| at.map_or_else(|| w.t("sun-none"), |t| local(t).format("%H:%M").to_string());
         let hour = |at: NaiveDateTime| (at - date.and_time(NaiveTime::MIN)).num_seconds() as f64 / 3600.0;

@@ -10,7 +10,7 @@ use crate::context::{ControllerContext, PlaceContext};
 use crate::error::PageError;
 use crate::guard::signed_in::SignedIn;
 use crate::pages::shell::Ephemeris;
-use crate::show::{Measure, Units, month_long, month_of};
+use crate::show::{Measure, Units, clock, month_long, month_of, nearest_minute};
 use crate::state::App;
 use crate::words::Words;
 
@@ -57,7 +57,7 @@ pub(crate) fn ephemeris(at: &PlaceContext, today: NaiveDate, units: Units) -> Ep
     let position = &at.place.value.position;
     let sun = sun_of(position.latitude_deg(), position.longitude_deg(), at.zone, today);
     let time = |t: Option<chrono::DateTime<chrono::Utc>>| {
-        t.map_or_else(|| w.t("sun-none"), |t| t.with_timezone(&at.zone).format("%H:%M").to_string())
+        t.map_or_else(|| w.t("sun-none"), |t| clock(nearest_minute(t, at.zone)))
     };
     let month = month_of(today);
     let normal = at.weather.as_ref().and_then(|w| w.normals()).map(|n| n[month.index()]);

@@ -1,4 +1,5 @@
-use chrono::{Datelike, NaiveDate, NaiveDateTime, Weekday};
+use chrono::{DateTime, Datelike, NaiveDate, NaiveDateTime, TimeDelta, Timelike, Utc, Weekday};
+use chrono_tz::Tz;
 use upland_core::controller::Days;
 use upland_core::quantity::MonthOfYear;
 
@@ -67,7 +68,28 @@ pub(crate) fn day_list(days: Days) -> String {
     days.iter().map(day_short).collect::<Vec<_>>().join(", ")
 }
 
+/// A moment of the sun by the clock of a zone, to the nearest minute, as almanacs print it.
+pub(crate) fn nearest_minute(at: DateTime<Utc>, zone: Tz) -> NaiveDateTime {
+    let local = (at + TimeDelta::seconds(30)).with_timezone(&zone).naive_local();
+    local.with_second(0).and_then(|t| t.with_nanosecond(0)).unwrap_or(local)
+}
+
 /// 07:49.
 pub(crate) fn clock(time: NaiveDateTime) -> String {
     time.format("%H:%M").to_string()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn the_sun_is_told_to_the_nearest_minute() {
+        let told = |utc: &str| clock(nearest_minute(utc.parse().unwrap(), chrono_tz::Europe::Rome));
+        assert_eq!(told("2026-06-11T03:11:29Z"), "05:11");
+        assert_eq!(told("2026-06-11T03:11:30Z"), "05:12");
+        assert_eq!(told("2026-06-11T03:11:59.999Z"), "05:12");
+        // Past midnight by that clock.
+        assert_eq!(told("2026-06-10T21:59:45Z"), "00:00");
+    }
 }

@@ -15,7 +15,7 @@ use super::year::program_label;
 use crate::charts::{Strip, WeekPlate, WeekPlateInput, day_volumes, sun_of, volume_text, volume_unit, week_total};
 use crate::context::{ControllerContext, monday};
 use crate::form::Form;
-use crate::show::{Units, clock, date_short, day_letter, day_long, month_long, month_of, percent};
+use crate::show::{Units, clock, date_short, day_letter, day_long, month_long, month_of, nearest_minute, percent};
 use crate::words::Words;
 
 pub(crate) use form::{ProgramForm, read_program, read_stations};
@@ -185,7 +185,7 @@ fn draw(
     let at = &input.context.at;
     let position = &at.place.value.position;
     let sun = sun_of(position.latitude_deg(), position.longitude_deg(), at.zone, input.now.date());
-    let local = |t: Option<chrono::DateTime<chrono::Utc>>| t.map(|t| t.with_timezone(&at.zone).naive_local());
+    let local = |t: Option<chrono::DateTime<chrono::Utc>>| t.map(|t| nearest_minute(t, at.zone));
     let volume = |run: &upland_core::schedule::Run| {
         plan.station(run.station).and_then(|s| s.volume_m3(run.length())).unwrap_or(0.0)
     };
