@@ -139,7 +139,7 @@ async fn dialled_on_is_kept_with_date_and_name_and_a_later_change_is_due() {
     let card = client.get(dialled.location());
     assert!(card.body.contains("<dt>Posted</dt><dd>11 June 2026</dd>"), "{}", card.brief());
     assert!(!client.get("/").body.contains(": values to dial in"));
-    // A start goes out of the program: one value is due, and it is the one offered alone.
+    // A start goes out of the program: the clock, which is always checked, and that value are offered.
     let change = format!("{controller}/week/change");
     let repair = client.get(&format!("{controller}/week")).form(&change);
     let token = client.get("/places").field("token");
@@ -148,9 +148,10 @@ async fn dialled_on_is_kept_with_date_and_name_and_a_later_change_is_due() {
         [("token", token.as_str()), ("version", &version), ("do", "repair"), ("finding", "second_start.A.0.22:00")];
     assert_eq!(client.post(&change, &out).status, 303, "{repair:?}");
     assert!(client.get("/").body.contains("Program A, start 2: off"), "{}", client.get("/").brief());
-    assert!(client.get(&address).body.contains("Only the value that changed"));
+    assert!(client.get(&address).body.contains("The clock and the changed value only"));
     let only = client.get(&format!("{address}?only=changed"));
-    assert!(only.body.contains("61</b> of") || only.body.contains("1</b> of"), "{}", only.brief());
+    let to_set = only.body.matches("class=\"lg-todo\"").count() + only.body.matches("class=\"lg-cur\"").count();
+    assert_eq!(to_set, 3, "date, time and the start: {}", only.brief());
 }
 
 /// The form of a round with the lawn's stations judged.

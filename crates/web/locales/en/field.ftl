@@ -311,8 +311,8 @@ dial-then-line = At the end, read all { $a } values back and check the panel’s
 dial-only =
     { $n ->
         [0] Only the clock: nothing else changed
-        [one] Only the value that changed
-       *[other] Only the { $n } values that changed
+        [one] The clock and the changed value only
+       *[other] The clock and the { $n } changed values only
     }
 dial-read-back = Read all { $a } back
 dial-next = { $day }, { $time }, { $program }
