@@ -78,7 +78,7 @@ async fn two_people_saving_the_same_controller_get_a_choice() {
     let conflict = oda.submit(&address, odas, &[("s1_rate_mm_h", "27")]);
     assert_eq!(conflict.status, 409);
     assert!(conflict.body.contains("Tam saved this"), "{}", conflict.brief());
-    assert!(conflict.body.contains("stations · 1 · rate mm h"), "{}", conflict.brief());
+    assert!(conflict.body.contains("Station 1, Rate"), "{}", conflict.brief());
     assert_eq!(oda.get(&address).field("s1_rate_mm_h"), "26", "nothing was written over");
     // Choosing mine sends what was typed again, on the version that stands.
     let mine = conflict.form(&address);

@@ -124,6 +124,7 @@ conflict-title = Someone else saved first
 conflict-who = { $a } saved this at { $b } UTC
 conflict-text = while you were editing. Compare the two versions and choose one.
 conflict-what = Field
+conflict-station = Station { $number }, { $field }
 conflict-theirs = Saved
 conflict-mine = Yours
 conflict-keep-theirs = Keep the saved version

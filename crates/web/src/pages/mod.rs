@@ -3,6 +3,7 @@
 pub(crate) mod controller_form;
 pub(crate) mod days_form;
 pub(crate) mod dial;
+pub(crate) mod differences;
 pub(crate) mod door_card;
 pub(crate) mod due;
 pub(crate) mod field;

@@ -1,0 +1,150 @@
+//! What two versions of a document disagree on, by the names that people use.
+
+use std::collections::BTreeSet;
+
+use serde_json::Value;
+use upland_core::controller::Station;
+use upland_core::field::{Field, Fields, Kind};
+
+use super::field_form::{choice_key, label_key, measure};
+use crate::show::Units;
+use crate::words::Words;
+
+/// A value that the two sides disagree on.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub(crate) struct Difference {
+    pub(crate) what: String,
+    pub(crate) theirs: String,
+    pub(crate) mine: String,
+}
+
+/// A value in a document, and the members that lead to it; stations and programs go by their
+/// numbers and letters, so that a removed one does not shift those after it.
+type Leaf<'a> = (Vec<String>, &'a Value);
+
+/// The values that differ, in the order of their paths.
+pub(crate) fn differences(theirs: &Value, mine: &Value, units: Units) -> Vec<Difference> {
+    let (mut left, mut right) = (Vec::new(), Vec::new());
+    flatten(&mut Vec::new(), theirs, &mut left);
+    flatten(&mut Vec::new(), mine, &mut right);
+    let find = |side: &[Leaf<'_>], path: &[String]| side.iter().find(|(p, _)| p == path).map(|(_, v)| (*v).clone());
+    let paths: BTreeSet<&Vec<String>> = left.iter().chain(&right).map(|(path, _)| path).collect();
+    paths
+        .into_iter()
+        .filter_map(|path| {
+            let (theirs, mine) = (find(&left, path), find(&right, path));
+            (theirs != mine).then(|| Difference {
+                what: name(path),
+                theirs: theirs.map_or_else(String::new, |v| shown(path, &v, units)),
+                mine: mine.map_or_else(String::new, |v| shown(path, &v, units)),
+            })
+        })
+        .collect()
+}
+
+fn flatten<'a>(path: &mut Vec<String>, value: &'a Value, out: &mut Vec<Leaf<'a>>) {
+    let mut within = |name: Option<String>, inner: &'a Value| {
+        let named = name.is_some();
+        path.extend(name);
+        flatten(path, inner, out);
+        if named {
+            path.pop();
+        }
+    };
+    match value {
+        Value::Object(members) => {
+            // The number of a station is in its path already.
+            for (key, inner) in members.iter().filter(|(key, _)| *key != "number") {
+                within((key != "controller").then(|| key.clone()), inner);
+            }
+        }
+        Value::Array(items) => {
+            for (index, inner) in items.iter().enumerate() {
+                let name = ["number", "letter", "id"].iter().find_map(|key| inner.get(key)).map(plain);
+                within(Some(name.unwrap_or_else(|| (index + 1).to_string())), inner);
+            }
+        }
+        leaf => out.push((path.clone(), leaf)),
+    }
+}
+
+/// The number of a station and its field, where a path leads to one.
+fn station_field(path: &[String]) -> Option<(&str, &'static Field<Station>)> {
+    match path {
+        [list, number, name] if list == "stations" => {
+            Station::FIELDS.iter().find(|f| f.name == name).map(|field| (number.as_str(), field))
+        }
+        _ => None,
+    }
+}
+
+fn name(path: &[String]) -> String {
+    let w = Words;
+    match station_field(path) {
+        Some((number, field)) => w.with("conflict-station", &[("number", number), ("field", &w.t(&label_key(field)))]),
+        None => path.iter().map(|part| part.replace('_', " ")).collect::<Vec<_>>().join(" · "),
+    }
+}
+
+/// A value as the worksheet words it, with its unit.
+fn shown(path: &[String], value: &Value, units: Units) -> String {
+    let w = Words;
+    let field = station_field(path).map(|(_, field)| field);
+    match (field, value) {
+        (_, Value::Bool(flag)) => w.t(if *flag { "yes" } else { "no" }),
+        (Some(field), Value::String(word)) if matches!(field.kind, Kind::Choice(_)) => {
+            w.t(&choice_key(field.name, word))
+        }
+        (Some(field), Value::Number(number)) => {
+            number.as_f64().map_or_else(|| plain(value), |n| measure(&field.kind).show(n, units))
+        }
+        _ => plain(value),
+    }
+}
+
+fn plain(value: &Value) -> String {
+    match value {
+        Value::String(text) => text.clone(),
+        Value::Null => String::new(),
+        other => other.to_string(),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use serde_json::json;
+
+    use super::*;
+
+    fn lines(theirs: &Value, mine: &Value, units: Units) -> Vec<String> {
+        differences(theirs, mine, units).into_iter().map(|d| format!("{}: {} | {}", d.what, d.theirs, d.mine)).collect()
+    }
+
+    #[test]
+    fn only_what_differs_is_shown_by_the_names_people_use() {
+        let theirs =
+            json!({"controller": {"name": "A", "stations": [{"number": 3, "soil": "loam", "rate_mm_h": 25.4}]}});
+        let mine = json!({"controller": {"name": "A", "stations": [
+            {"number": 3, "soil": "clay", "rate_mm_h": 12.7}, {"number": 4, "roofed": true}]}});
+        assert_eq!(
+            lines(&theirs, &mine, Units::Metric),
+            [
+                "Station 3, Rate: 25.4\u{a0}mm/h | 12.7\u{a0}mm/h",
+                "Station 3, Soil: loam | clay",
+                "Station 4, Roof:  | yes",
+            ]
+        );
+        assert!(
+            lines(&theirs, &mine, Units::Us).contains(&"Station 3, Rate: 1.00\u{a0}in/h | 0.50\u{a0}in/h".to_owned())
+        );
+    }
+
+    #[test]
+    fn a_station_that_is_gone_does_not_shift_the_others() {
+        let theirs = json!({"stations": [{"number": 1, "name": "Lawn"}, {"number": 2, "name": "Beds"}]});
+        let mine = json!({"stations": [{"number": 2, "name": "Beds"}]});
+        let found = lines(&theirs, &mine, Units::Metric);
+        assert!(found.iter().all(|line| line.contains('1')), "{found:?}");
+        assert!(lines(&theirs, &theirs, Units::Metric).is_empty());
+    }
+}
