@@ -5,7 +5,7 @@ use chrono_tz::Tz;
 use upland_core::climate::sun::{SunDay, sun_day, sun_position};
 
 use super::path::PathData;
-use crate::show::{Fixed, nearest_minute, number};
+use crate::show::{Fixed, clock, nearest_minute, number};
 use crate::words::Words;
 
 #[derive(Debug, Clone)]
@@ -48,8 +48,7 @@ impl DayArc {
         let date = now.date();
         let sun = sun_of(latitude, longitude, zone, date);
         let local = |at: DateTime<Utc>| nearest_minute(at, zone);
-        let clock =
-            |at: Option<DateTime<Utc>>| at.map_or_else(|| w.t("sun-none"), |t| local(t).format("%H:%M").to_string());
+        let told = |at: Option<DateTime<Utc>>| at.map_or_else(|| w.t("sun-none"), |t| clock(local(t)));
         let hour = |at: NaiveDateTime| (at - date.and_time(NaiveTime::MIN)).num_seconds() as f64 / 3600.0;
         // Two hours on either side of the sun's day, on even hours.
         let first = sun.sunrise.map_or(0.0, |t| ((hour(local(t)) - 0.8) / 2.0).floor() * 2.0).clamp(0.0, 24.0);
@@ -80,7 +79,7 @@ impl DayArc {
                 _ if px > WIDTH - 60.0 => ("end", WIDTH),
                 _ => ("middle", px),
             };
-            Moment { x: Fixed(px), y: Fixed(BASE), text: w.t1(key, clock(Some(at))), text_x: Fixed(text_x), anchor }
+            Moment { x: Fixed(px), y: Fixed(BASE), text: w.t1(key, clock(local(at))), text_x: Fixed(text_x), anchor }
         };
         let noon_x = x(hour(local(sun.noon)));
         // The flag turns away from the words of noon, and from the edge.
@@ -104,7 +103,7 @@ impl DayArc {
             noon: Moment {
                 x: Fixed(noon_x),
                 y: Fixed(y(noon_height)),
-                text: w.t2("sun-noon-at", clock(Some(sun.noon)), number(noon_height, 0)),
+                text: w.t2("sun-noon-at", clock(local(sun.noon)), number(noon_height, 0)),
                 text_x: Fixed(noon_x),
                 anchor: "middle",
             },
@@ -112,7 +111,7 @@ impl DayArc {
             now: (0.0..=WIDTH).contains(&now_x).then(|| Moment {
                 x: Fixed(now_x),
                 y: Fixed(BASE),
-                text: w.t1("sun-now", now.format("%H:%M").to_string()),
+                text: w.t1("sun-now", clock(now)),
                 text_x: Fixed(if right { now_x + 7.0 } else { now_x - 73.0 }),
                 anchor: "start",
             }),
@@ -121,7 +120,7 @@ impl DayArc {
             } else {
                 format!("M{} 2h-80l5 8-5 8h80z", Fixed(now_x))
             },
-            describe: w.t2("sun-describe", clock(sun.sunrise), clock(sun.sunset)),
+            describe: w.t2("sun-describe", told(sun.sunrise), told(sun.sunset)),
             length: length(&sun, noon_height),
         }
     }

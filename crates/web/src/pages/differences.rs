@@ -1,6 +1,6 @@
 //! What two versions of a document disagree on, by the names that people use.
 
-use std::collections::BTreeSet;
+use std::collections::{BTreeMap, BTreeSet};
 
 use serde_json::Value;
 use upland_core::controller::Station;
@@ -27,29 +27,27 @@ pub(crate) fn differences(theirs: &Value, mine: &Value, units: Units) -> Vec<Dif
     let (mut left, mut right) = (Vec::new(), Vec::new());
     flatten(&mut Vec::new(), theirs, &mut left);
     flatten(&mut Vec::new(), mine, &mut right);
-    let find = |side: &[Leaf<'_>], path: &[String]| side.iter().find(|(p, _)| p == path).map(|(_, v)| (*v).clone());
-    let paths: BTreeSet<&Vec<String>> = left.iter().chain(&right).map(|(path, _)| path).collect();
+    let (left, right): (BTreeMap<_, _>, BTreeMap<_, _>) = (left.into_iter().collect(), right.into_iter().collect());
+    let paths: BTreeSet<&Vec<String>> = left.keys().chain(right.keys()).collect();
     paths
         .into_iter()
         .filter_map(|path| {
-            let (theirs, mine) = (find(&left, path), find(&right, path));
+            let (theirs, mine) = (left.get(path), right.get(path));
             (theirs != mine).then(|| Difference {
                 what: name(path),
-                theirs: theirs.map_or_else(String::new, |v| shown(path, &v, units)),
-                mine: mine.map_or_else(String::new, |v| shown(path, &v, units)),
+                theirs: theirs.map_or_else(String::new, |v| shown(path, v, units)),
+                mine: mine.map_or_else(String::new, |v| shown(path, v, units)),
             })
         })
         .collect()
 }
 
 fn flatten<'a>(path: &mut Vec<String>, value: &'a Value, out: &mut Vec<Leaf<'a>>) {
+    let depth = path.len();
     let mut within = |name: Option<String>, inner: &'a Value| {
-        let named = name.is_some();
         path.extend(name);
         flatten(path, inner, out);
-        if named {
-            path.pop();
-        }
+        path.truncate(depth);
     };
     match value {
         Value::Object(members) => {

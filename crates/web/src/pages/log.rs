@@ -10,7 +10,7 @@ use super::round::change_line;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::Strip;
-use crate::show::{date_long, date_short};
+use crate::show::{clock, date_long, date_short};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -56,7 +56,7 @@ pub(crate) fn days(
     let mut days: Vec<LogDay> = Vec::new();
     for (at, mut entry) in all {
         let local = at.with_timezone(&zone);
-        entry.time = local.format("%H:%M").to_string();
+        entry.time = clock(local.naive_local());
         let date = date_long(local.date_naive());
         match days.last_mut() {
             Some(day) if day.date == date => day.entries.push(entry),

@@ -11,6 +11,7 @@ use crate::loading;
 use crate::pages::field::FieldState;
 use crate::pages::round::{AdviceView, RoundTemplate, advice, empty, grounds, percents, read};
 use crate::pages::spine::Step;
+use crate::show::clock;
 use crate::state::App;
 use crate::words::Words;
 
@@ -41,7 +42,7 @@ pub(super) async fn round_page(
             &[
                 ("controller", &context.controller().name),
                 ("date", &crate::show::date_short(now.date())),
-                ("time", &now.format("%H:%M").to_string()),
+                ("time", &clock(now)),
             ],
         ),
         back: format!("/controllers/{}/week", context.controller.id),

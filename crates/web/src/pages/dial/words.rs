@@ -7,7 +7,7 @@ use upland_core::quantity::RunTime;
 use upland_formats::site::{DialledValueDoc, NextDoc, days_of};
 
 use crate::pages::findings::mode_words;
-use crate::show::{date_long, date_short, day_short, minutes, month_long, month_short, weekday};
+use crate::show::{clock, date_long, date_short, day_short, minutes, month_long, month_short, weekday};
 use crate::words::Words;
 
 /// What a slot was set to, from its record.
@@ -31,7 +31,7 @@ pub(crate) fn next_words(next: Option<&NextDoc>) -> String {
         "dial-next",
         &[
             ("day", &format!("{} {}", day_short(next.at.weekday()), date_short(next.at.date()))),
-            ("time", &next.at.format("%H:%M").to_string()),
+            ("time", &clock(next.at)),
             ("program", &next.program.to_string()),
         ],
     )
@@ -42,7 +42,7 @@ pub(crate) fn value(value: &Value, now: NaiveDateTime) -> String {
     let w = Words;
     match value {
         Value::Date => date_long(now.date()),
-        Value::Time => now.format("%H:%M").to_string(),
+        Value::Time => clock(now),
         Value::Minutes(run) | Value::Cycle(run) | Value::Soak(run) => minutes(*run),
         Value::NoMinutes => "0".into(),
         Value::Days(mode, never) => mode_words(*mode, *never),

@@ -19,7 +19,7 @@ use crate::context::ControllerContext;
 use crate::form::Form;
 use crate::pages::frame::Frame;
 use crate::show::{
-    Measure, Units, date_long, date_short, day_letter, day_long, day_short, minutes, month_long, month_of,
+    Measure, Units, clock, date_long, date_short, day_letter, day_long, day_short, minutes, month_long, month_of,
 };
 use crate::words::Words;
 
@@ -286,7 +286,7 @@ impl EarlierPanel {
                 "found-earlier",
                 &[
                     ("date", &date_long(panel.seen_at.date())),
-                    ("time", &panel.seen_at.format("%H:%M").to_string()),
+                    ("time", &clock(panel.seen_at)),
                     ("who", &record.user_name),
                 ],
             ),
@@ -314,7 +314,7 @@ pub(crate) fn record_links(records: &[FieldRecord], context: &ControllerContext,
             let count = panel_findings(&panel, context.controller(), &situation, budget.as_ref()).len();
             Some(RecordLink {
                 href: format!("{href}?of={}", record.id),
-                label: format!("{} {}", date_long(panel.seen_at.date()), panel.seen_at.format("%H:%M")),
+                label: format!("{} {}", date_long(panel.seen_at.date()), clock(panel.seen_at)),
                 more: format!("{}, {}", record.user_name, Words.count("found-findings", count)),
             })
         })
