@@ -12,4 +12,4 @@ mod table;
 pub use column::{Column, Unit};
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
 pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read};
-pub use table::{FileError, MAX_BYTES, Table};
+pub use table::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_ROWS, Table};

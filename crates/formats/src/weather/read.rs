@@ -98,12 +98,10 @@ pub struct Reading {
 #[must_use]
 pub fn read(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
     let mut reading = Reading { rows: Vec::with_capacity(table.len()), ..Reading::default() };
-    for (line, record) in table.rows() {
-        match read_row(record, table.headers().len(), mapping) {
-            Ok(day) => reading.take(Row { line, day }, site),
-            Err((date, kind)) => reading.faults.push(Fault { line, date, kind }),
-        }
-    }
+    table.each_row(|line, record| match read_row(record, table.headers().len(), mapping) {
+        Ok(day) => reading.take(Row { line, day }, site),
+        Err((date, kind)) => reading.faults.push(Fault { line, date, kind }),
+    });
     reading.check_run();
     reading
 }
@@ -246,6 +244,9 @@ mod tests {
         assert_eq!(error(b"date,date\n1,2\n"), FileError::HeaderTwice("date".into()));
         assert_eq!(error(b"date\n2012\nM\xe4rz\n"), FileError::NotUtf8 { line: 3 });
         assert_eq!(error(&vec![b'a'; super::super::MAX_BYTES + 1]), FileError::TooLarge);
+        let wide = (0..100_000).map(|n| format!("c{n}")).collect::<Vec<_>>().join(",");
+        assert_eq!(error(wide.as_bytes()), FileError::TooManyColumns { found: 100_000 });
+        assert_eq!(error(&b"a\n".repeat(300_000)), FileError::TooManyRows);
     }
 
     proptest! {

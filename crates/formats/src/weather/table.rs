@@ -1,7 +1,16 @@
+use std::collections::HashSet;
+
 use thiserror::Error;
 
 /// Largest file that is read: 200 years of days with every column are under 20 MB.
 pub const MAX_BYTES: usize = 32 * 1024 * 1024;
+
+/// Most columns that are read; loggers write a few dozen.
+pub const MAX_COLUMNS: usize = 200;
+
+/// Most rows that are read: every day of the years that are kept, and as many again in duplicates
+/// as a careless copy makes.
+pub const MAX_ROWS: usize = 220_000;
 
 /// Why a file cannot be read as a table at all.
 #[derive(Debug, Clone, PartialEq, Eq, Error)]
@@ -38,6 +47,15 @@ pub enum FileError {
     /// A header but no row under it.
     #[error("there is a header but no row under it")]
     NoRows,
+    /// More columns than [`MAX_COLUMNS`].
+    #[error("the file has {found} columns; up to {MAX_COLUMNS} are read")]
+    TooManyColumns {
+        /// Columns of the header.
+        found: usize,
+    },
+    /// More rows than [`MAX_ROWS`].
+    #[error("the file has more than {MAX_ROWS} rows; that is more days than any record has")]
+    TooManyRows,
     /// A quoted cell that never ends, or another break of RFC 4180.
     #[error("line {line}: {what}")]
     Malformed {
@@ -48,12 +66,15 @@ pub enum FileError {
     },
 }
 
-/// A file split into headers and cells.
+/// A file of headers and rows. The rows are split anew each time they are read, so that a file
+/// takes no more memory than its text.
 #[derive(Debug, Clone)]
 pub struct Table {
     headers: Vec<String>,
-    /// Rows with the line they start on.
-    records: Vec<(u64, csv::StringRecord)>,
+    /// The first value of each column that is not blank.
+    first_values: Vec<Option<String>>,
+    text: String,
+    rows: usize,
 }
 
 impl Table {
@@ -77,7 +98,7 @@ impl Table {
         if text.trim().is_empty() {
             return Err(FileError::Empty);
         }
-        let mut reader = csv::ReaderBuilder::new().flexible(true).from_reader(text.as_bytes());
+        let mut reader = reader(text);
         let headers: Vec<String> = reader.headers().map_err(malformed)?.iter().map(|h| h.trim().to_owned()).collect();
         if let [only] = &headers[..] {
             if only.contains(';') {
@@ -87,22 +108,28 @@ impl Table {
                 return Err(FileError::Tabs);
             }
         }
-        for (index, header) in headers.iter().enumerate() {
-            if !header.is_empty() && headers[..index].contains(header) {
-                return Err(FileError::HeaderTwice(header.clone()));
+        if headers.len() > MAX_COLUMNS {
+            return Err(FileError::TooManyColumns { found: headers.len() });
+        }
+        let mut seen = HashSet::new();
+        if let Some(twice) = headers.iter().find(|h| !h.is_empty() && !seen.insert(h.as_str())) {
+            return Err(FileError::HeaderTwice(twice.clone()));
+        }
+        let (mut first_values, mut rows) = (vec![None; headers.len()], 0);
+        let mut record = csv::StringRecord::new();
+        while reader.read_record(&mut record).map_err(malformed)? {
+            rows += 1;
+            if rows > MAX_ROWS {
+                return Err(FileError::TooManyRows);
+            }
+            for (first, cell) in first_values.iter_mut().zip(&record).filter(|(first, _)| first.is_none()) {
+                *first = Some(cell.trim()).filter(|c| !c.is_empty()).map(str::to_owned);
             }
         }
-        let mut lines = LineCount::of(text.as_bytes());
-        let mut records = Vec::new();
-        for record in reader.records() {
-            let record = record.map_err(malformed)?;
-            let line = lines.at_record(record.position().map_or(0, csv::Position::byte));
-            records.push((line, record));
-        }
-        if records.is_empty() {
+        if rows == 0 {
             return Err(FileError::NoRows);
         }
-        Ok(Self { headers, records })
+        Ok(Self { headers, first_values, text: text.to_owned(), rows })
     }
 
     /// The headers, trimmed.
@@ -114,25 +141,34 @@ impl Table {
     /// Number of rows under the header.
     #[must_use]
     pub fn len(&self) -> usize {
-        self.records.len()
+        self.rows
     }
 
     /// Whether there is no row; never so after [`Table::parse`].
     #[must_use]
     pub fn is_empty(&self) -> bool {
-        self.records.is_empty()
+        self.rows == 0
     }
 
     /// The first value of a column that is not blank.
     #[must_use]
     pub fn first_value(&self, column: usize) -> Option<&str> {
-        self.records.iter().filter_map(|(_, r)| r.get(column)).map(str::trim).find(|v| !v.is_empty())
+        self.first_values.get(column)?.as_deref()
     }
 
-    /// Rows with the number of the line they start on.
-    pub(super) fn rows(&self) -> impl Iterator<Item = (u64, &csv::StringRecord)> {
-        self.records.iter().map(|(line, record)| (*line, record))
+    /// Calls back for each row, with the number of the line it starts on.
+    pub(super) fn each_row(&self, mut row: impl FnMut(u64, &csv::StringRecord)) {
+        let (mut reader, mut lines) = (reader(&self.text), LineCount::of(self.text.as_bytes()));
+        let mut record = csv::StringRecord::new();
+        // The whole file was split once before, so nothing can be malformed.
+        while reader.read_record(&mut record).unwrap_or(false) {
+            row(lines.at_record(record.position().map_or(0, csv::Position::byte)), &record);
+        }
     }
+}
+
+fn reader(text: &str) -> csv::Reader<&[u8]> {
+    csv::ReaderBuilder::new().flexible(true).from_reader(text.as_bytes())
 }
 
 /// Counts lines up to where records start. The reader's own count is one short after Windows line

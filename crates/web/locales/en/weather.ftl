@@ -189,5 +189,7 @@ file-empty = The file is empty.
 file-semicolons = The columns are separated by semicolons. Save the file with commas between columns and decimal points.
 file-tabs = The columns are separated by tabs. Save the file with commas between columns.
 file-header-twice = The header “{ $a }” appears twice.
+file-too-wide = The file has { $a } columns; up to { $b } are read.
+file-too-long = The file has more than { $a } rows, which is more days than any record has.
 file-no-rows = There is a header but no data.
 file-malformed = Line { $a }: { $b }

@@ -7,7 +7,7 @@ use chrono::NaiveDate;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::place::Position;
 use upland_core::quantity::range;
-use upland_formats::weather::{FileError, Reading, Table, read};
+use upland_formats::weather::{FileError, MAX_COLUMNS, MAX_ROWS, Reading, Table, read};
 
 use crate::charts::SeriesPlate;
 use crate::form::Form;
@@ -208,6 +208,8 @@ pub(crate) fn file_error(error: &FileError) -> String {
         FileError::Tabs => w.t("file-tabs"),
         FileError::HeaderTwice(header) => w.t1("file-header-twice", header),
         FileError::NoRows => w.t("file-no-rows"),
+        FileError::TooManyColumns { found } => w.t2("file-too-wide", found.to_string(), MAX_COLUMNS.to_string()),
+        FileError::TooManyRows => w.t1("file-too-long", number(MAX_ROWS as f64, 0)),
         FileError::Malformed { line, what } => w.t2("file-malformed", line.to_string(), what),
     }
 }
