@@ -5,9 +5,11 @@ mod planting;
 mod soak;
 mod soil;
 mod sprinkler;
+mod surface;
 
 pub use application::{gross_minutes, minutes_for, run_multiplier};
 pub use planting::{Plant, Provenance, Sun};
 pub use soak::{CycleSoak, Runoff, Slope, basic_intake_mm_per_hour, cycles, runoff, surface_accumulation_mm};
 pub use soil::{Soil, readily_available_water, total_available_water};
 pub use sprinkler::{Sprinkler, SprinklerType};
+pub use surface::runoff_mm;

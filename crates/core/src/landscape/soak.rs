@@ -2,7 +2,7 @@
 
 use super::Soil;
 use crate::controller::Capability;
-use crate::quantity::RunTime;
+use crate::quantity::{RunTime, limit};
 
 /// Slope of a station, by the classes of the table of surface accumulation.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -119,7 +119,8 @@ impl Runoff {
 }
 
 /// Cuts a run into the fewest cycles no longer than a limit, the total kept and the cycles to the
-/// step, longer ones first: `cycles = ceil(minutes / limit)`. Source: \[IA-LIS\].
+/// step, longer ones first: `cycles = ceil(minutes / limit)`. Source: \[IA-LIS\]. Never more than
+/// [`limit::CYCLES`]: with a shorter limit than that the cycles are as many, and longer than it.
 ///
 /// ```
 /// use upland_core::{landscape::cycles, quantity::RunTime};
@@ -129,14 +130,14 @@ impl Runoff {
 /// assert_eq!(cycles(min(22), Some(min(8)), min(1)), [min(8), min(7), min(7)]);
 /// ```
 #[must_use]
-pub fn cycles(run: RunTime, limit: Option<RunTime>, step: RunTime) -> Vec<RunTime> {
+pub fn cycles(run: RunTime, longest: Option<RunTime>, step: RunTime) -> Vec<RunTime> {
     let total = run.seconds();
     if total == 0 {
         return Vec::new();
     }
     let step = step.seconds().max(1);
-    let limit = limit.map_or(total, |l| l.seconds().max(step).max(1)).min(total);
-    let count = total.div_ceil(limit);
+    let longest = longest.map_or(total, |l| l.seconds().max(step).max(1)).min(total);
+    let count = total.div_ceil(longest).min(limit::CYCLES);
     // Whole steps are shared out; what is under a step goes with the last cycle.
     let (steps, rest) = (total / step, total % step);
     if steps < count {
@@ -180,12 +181,19 @@ mod tests {
     #[test]
     fn cycles_keep_the_total_and_the_limit() {
         let step = RunTime::from_seconds(30);
-        for seconds in (30..7200).step_by(30) {
+        for seconds in (30..3000).step_by(30) {
             for limit in [30, 90, 480, 1800] {
                 let cut = cycles(RunTime::from_seconds(seconds), Some(RunTime::from_seconds(limit)), step);
                 assert_eq!(cut.iter().map(|c| c.seconds()).sum::<u32>(), seconds);
                 assert!(cut.iter().all(|c| c.seconds() <= limit && c.seconds() > 0), "{seconds} {limit}");
             }
         }
+    }
+
+    #[test]
+    fn no_limit_makes_more_cycles_than_there_may_be() {
+        let day = RunTime::from_seconds(86_400);
+        let cut = cycles(day, Some(RunTime::from_seconds(1)), RunTime::from_seconds(1));
+        assert_eq!((cut.len(), cut.iter().map(|c| c.seconds()).sum::<u32>()), (100, 86_400));
     }
 }

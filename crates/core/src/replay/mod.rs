@@ -1,0 +1,29 @@
+//! A season run again, day by day, under one way of watering or another.
+//!
+//! [`Season`] is the weather, [`Ground`] the stations with their root zones, a [`Strategy`] decides
+//! what is watered on a day, and [`replay`] keeps the [daily balance](crate::balance) of the average
+//! and of the driest quarter of each station. [`strategies`] makes the usual ones of a controller.
+//!
+//! Assumptions, ours unless a source is named: rain has no runoff of its own; a sensor that holds is
+//! judged at the first start of a program; what is set for a while on the controller is left out, since
+//! it belongs to its own dates; "every N days" counts back before its next date as well as on.
+
+mod dose;
+mod engine;
+mod ground;
+mod hold;
+mod results;
+mod season;
+mod set;
+mod state;
+mod strategy;
+
+pub use dose::{Dose, DoseBook, ProgramPercents};
+pub use engine::{Keep, replay};
+pub use ground::{Ground, Part, ReplayStation};
+pub use hold::Hold;
+pub use results::{Daily, PartTotals, Replayed, StationReplay, WholeTotals};
+pub use season::{Season, SeasonDay, SeasonError};
+pub use set::{Candidate, Found, Kind, REFILL_SHARE, SOIL_SHARE_OF_RAW, USUAL_RAIN, peak_et0, strategies};
+pub use state::{Day, Standing, State};
+pub use strategy::{Deficit, ET_MEAN_DAYS, Nothing, PercentBy, Scheduled, Strategy};

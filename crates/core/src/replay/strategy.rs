@@ -1,0 +1,247 @@
+use std::collections::HashMap;
+
+use chrono::{Datelike, NaiveDate};
+
+use super::dose::{Dose, DoseBook, ProgramPercents};
+use super::ground::{Ground, Part, ReplayStation};
+use super::hold::Hold;
+use super::state::{Day, State};
+use crate::controller::{Controller, DayMode, Program, ProgramLetter};
+use crate::landscape::{cycles, gross_minutes, runoff_mm};
+use crate::place::Bound;
+use crate::quantity::{MonthOfYear, Percent};
+use crate::schedule::Plan;
+
+/// A way of watering: what it gives on a day, from the weather so far and how the stations stand.
+pub trait Strategy {
+    /// Adds the doses of what starts on a day to those of its date, and to those of the next one what
+    /// runs after midnight. Days come in their order, each once.
+    fn water(&mut self, day: &Day<'_>, state: &State<'_>, today: &mut [Dose], tomorrow: &mut [Dose]);
+}
+
+/// No water at all.
+#[derive(Debug, Clone, Copy, Default)]
+pub struct Nothing;
+
+impl Strategy for Nothing {
+    fn water(&mut self, _: &Day<'_>, _: &State<'_>, _: &mut [Dose], _: &mut [Dose]) {}
+}
+
+/// Where the percent of a program comes from.
+#[derive(Debug, Clone, PartialEq)]
+pub enum PercentBy {
+    /// From the twelve of the plan.
+    Month,
+    /// The same all year.
+    Fixed(Percent),
+    /// From an ET sensor: the running mean of reference ET over the last days, against a reference.
+    EtSensor {
+        /// Reference ET at which it sets 100 %, mm a day.
+        reference_mm_per_day: f64,
+        /// Its trim, as a factor.
+        trim: f64,
+        /// Days of the mean.
+        days: usize,
+        /// The programs that it sets; none for all of them. The others go by month.
+        only: Option<Vec<ProgramLetter>>,
+    },
+}
+
+/// Days of an ET sensor's running mean. Ours.
+pub const ET_MEAN_DAYS: usize = 7;
+
+/// The days and starts of a controller at a percent, under rules and holds.
+#[derive(Debug)]
+pub struct Scheduled<'a> {
+    controller: &'a Controller,
+    plan: &'a Plan,
+    book: DoseBook<'a>,
+    days: Vec<(ProgramLetter, [DayMode; 12])>,
+    percent: PercentBy,
+    holds: Vec<Hold>,
+    /// The rules that it obeys; none for a panel that waters whatever they say.
+    rules: Option<&'a Bound>,
+    scratch: [Vec<Dose>; 2],
+}
+
+impl<'a> Scheduled<'a> {
+    /// A schedule that nothing holds.
+    #[must_use]
+    pub fn new(controller: &'a Controller, plan: &'a Plan, ground: &'a Ground, percent: PercentBy) -> Self {
+        let none = || vec![Dose::default(); ground.stations.len()];
+        Self {
+            controller,
+            plan,
+            book: DoseBook::of(controller, plan, ground),
+            days: controller.programs.iter().map(|p| (p.letter, controller.days_of_year(p.letter))).collect(),
+            percent,
+            holds: Vec::new(),
+            rules: None,
+            scratch: [none(), none()],
+        }
+    }
+
+    /// The same on allowed days only.
+    #[must_use]
+    pub fn under(mut self, rules: &'a Bound) -> Self {
+        self.rules = Some(rules);
+        self
+    }
+
+    /// The same with holds.
+    #[must_use]
+    pub fn held_by(mut self, holds: impl IntoIterator<Item = Hold>) -> Self {
+        self.holds.extend(holds);
+        self
+    }
+
+    /// Whether a program's days fall on a date, whatever its year.
+    fn waters_on(&self, program: &Program, date: NaiveDate) -> bool {
+        let month = MonthOfYear::of(date);
+        let mode =
+            self.days.iter().find(|(letter, _)| *letter == program.letter).map(|(_, modes)| modes[month.index()]);
+        mode.is_some_and(|m| m.falls_on(date)) && !program.schedule.never.holds(date.weekday())
+    }
+
+    fn percent(&self, letter: ProgramLetter, day: &Day<'_>) -> Option<Percent> {
+        let by_month = || self.plan.percent_of_month(letter, MonthOfYear::of(day.date()));
+        match &self.percent {
+            PercentBy::Month => by_month(),
+            PercentBy::Fixed(percent) => Some(*percent),
+            PercentBy::EtSensor { only: Some(only), .. } if !only.contains(&letter) => by_month(),
+            PercentBy::EtSensor { reference_mm_per_day, trim, days, .. } => {
+                let mean = day.season.et0_before(day.index, *days);
+                let exact = 100.0 * trim * mean / reference_mm_per_day.max(0.1);
+                // A sensor sets whole percents, up to what any controller takes.
+                Percent::new(exact.round().clamp(0.0, 400.0) as u16).ok().filter(|p| p.get() > 0)
+            }
+        }
+    }
+}
+
+impl Strategy for Scheduled<'_> {
+    fn water(&mut self, day: &Day<'_>, state: &State<'_>, today: &mut [Dose], tomorrow: &mut [Dose]) {
+        let date = day.date();
+        let mut starts = ProgramPercents::default();
+        let mut held: Vec<(ProgramLetter, usize)> = Vec::new();
+        let mut any = false;
+        if self.rules.is_none_or(|r| r.allows_day(date)) {
+            for program in &self.controller.programs {
+                if !self.waters_on(program, date) {
+                    continue;
+                }
+                let Some(percent) = self.percent(program.letter, day) else { continue };
+                let Some(first) = program.schedule.starts.first() else { continue };
+                starts.set(program.letter, percent);
+                any = true;
+                for (index, hold) in self.holds.iter().enumerate() {
+                    if hold.holds(day.season, day.index, *first, state) {
+                        held.push((program.letter, index));
+                    }
+                }
+            }
+        }
+        if any && held.is_empty() {
+            self.book.add(starts, today, tomorrow);
+        } else if any {
+            // Held stations keep their place in the line; only their valves stay shut.
+            for doses in &mut self.scratch {
+                doses.fill(Dose::default());
+            }
+            let [own, after] = &mut self.scratch;
+            self.book.add(starts, own, after);
+            for (index, station) in self.plan.stations.iter().enumerate() {
+                let shut = held.iter().any(|(letter, hold)| {
+                    station.programs.contains(&Some(*letter)) && self.holds[*hold].governs(station.number)
+                });
+                if !shut {
+                    today[index].add(&own[index]);
+                    tomorrow[index].add(&after[index]);
+                }
+            }
+        }
+        // What would still run into a closed day is left out by who obeys the rules.
+        if self.rules.is_some_and(|r| date.succ_opt().is_some_and(|next| !r.allows_day(next))) {
+            tomorrow.fill(Dose::default());
+        }
+        for hold in &mut self.holds {
+            hold.end_day(day.season, day.index);
+        }
+    }
+}
+
+/// Days that a deficit controller looks back on for what tomorrow will use.
+const OUTLOOK_DAYS: usize = 7;
+
+/// A deficit controller: it keeps the balance itself and fills a station up when its plants would feel
+/// the lack before the next allowed day.
+#[derive(Debug)]
+pub struct Deficit<'a> {
+    controller: &'a Controller,
+    ground: &'a Ground,
+    rules: &'a Bound,
+    /// Refill point as a share of RAW.
+    refill: f64,
+    /// Doses already worked out, by station and seconds.
+    known: HashMap<(usize, u32), Dose>,
+}
+
+impl<'a> Deficit<'a> {
+    /// A deficit controller with a refill point, as a share of RAW.
+    #[must_use]
+    pub fn new(controller: &'a Controller, ground: &'a Ground, rules: &'a Bound, refill: f64) -> Self {
+        Self { controller, ground, rules, refill, known: HashMap::new() }
+    }
+
+    /// Days until the next one on which it may water, 1 at least; a week where no day is allowed.
+    fn days_to_next(&self, date: NaiveDate) -> u32 {
+        (1..=7).find(|n| date.checked_add_days(chrono::Days::new(*n)).is_some_and(|d| self.rules.allows_day(d))).map_or(
+            7,
+            // 1 to 7.
+            |n| n as u32,
+        )
+    }
+}
+
+impl Strategy for Deficit<'_> {
+    fn water(&mut self, day: &Day<'_>, state: &State<'_>, today: &mut [Dose], _: &mut [Dose]) {
+        if !self.rules.allows_day(day.date()) {
+            return;
+        }
+        let ahead = day.season.et0_before(day.index, OUTLOOK_DAYS) * f64::from(self.days_to_next(day.date()));
+        for (index, station) in self.ground.stations.iter().enumerate() {
+            let standing = state.at(index);
+            let missing = standing.depletion_mm;
+            if missing <= 0.0 || missing + station.kl * ahead <= self.refill * station.zone.raw_mm() {
+                continue;
+            }
+            let wanted = gross_minutes(missing, station.rate_mm_per_hour, station.multiplier);
+            let run = self.controller.capability.run(wanted);
+            if run.seconds() == 0 {
+                continue;
+            }
+            let dose =
+                *self.known.entry((index, run.seconds())).or_insert_with(|| single_dose(self.controller, station, run));
+            today[index].add(&dose);
+        }
+    }
+}
+
+/// A run by itself, in the cycles that the surface asks for where the panel makes them.
+fn single_dose(controller: &Controller, station: &ReplayStation, run: crate::quantity::RunTime) -> Dose {
+    let capability = &controller.capability;
+    let setting = station.surface.setting(capability).filter(|_| capability.cycle_soak);
+    let (mut at, mut spans) = (0, Vec::new());
+    for cycle in cycles(run, setting.map(|s| s.cycle), capability.run_step) {
+        let shuts = at + i64::from(cycle.seconds());
+        spans.push((at, shuts));
+        at = shuts + setting.map_or(0, |s| i64::from(s.soak.seconds()));
+    }
+    let mut dose = Dose { seconds: f64::from(run.seconds()), waterings: 1.0, ..Dose::default() };
+    for part in Part::ALL {
+        let rate = station.rate_mm_per_hour * station.share(part);
+        dose.applied_mm[part.index()] = rate * dose.seconds / 3600.0;
+        dose.runoff_mm[part.index()] = runoff_mm(&station.surface, rate, &spans).iter().sum();
+    }
+    dose
+}

@@ -1,0 +1,8 @@
+//! A season run again: doses against dated runs, strategies worked by hand, and what holds for any
+//! weather.
+#![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
+
+mod builders;
+mod doses;
+mod properties;
+mod strategies;
