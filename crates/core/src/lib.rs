@@ -9,6 +9,7 @@
 // Tests may unwrap: a panic there is a failed check, not a fault in front of a technician.
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used, clippy::panic))]
 
+pub mod balance;
 pub mod budget;
 pub mod climate;
 pub mod controller;
@@ -18,6 +19,7 @@ pub mod found;
 pub mod landscape;
 pub mod place;
 pub mod quantity;
+pub mod replay;
 pub mod schedule;
 pub mod sensor;
 pub mod tuning;

@@ -272,7 +272,7 @@ fn whole_program<Tz: chrono::TimeZone>(
         let most = situation.rules.limit(*capability).watering_days;
         let count = if way == Judgement::Dry { days.count() + 1 } else { days.count().saturating_sub(1) };
         if (1..=most).contains(&count) {
-            let to = crate::schedule::even_days(situation.rules.days, count);
+            let to = crate::controller::even_days(situation.rules.days, count);
             if to.count() == count {
                 return Some((Change::Day { letter, from: days, to }, because));
             }

@@ -26,8 +26,10 @@ pub(crate) enum Command {
     Runs(SiteRuns),
     /// What is wrong with the controllers of a site file, as JSON.
     Check(SiteCheck),
-    /// The JSON Schema of the site file.
-    Schema,
+    /// A season run again under several strategies: the daily balance of each station, as JSON.
+    Replay(SiteReplay),
+    /// The JSON Schema of the site file, or of a replay.
+    Schema(SchemaOf),
     /// Serve the application.
     Serve(Serve),
     /// Bring a database to the newest version and stop.
@@ -61,6 +63,9 @@ pub(crate) struct Weather {
     /// The header that a column has in the file, as in `--column tmax_c=temp_max`.
     #[arg(long, value_name = "NAME=HEADER", value_parser = column)]
     pub(crate) column: Vec<(Column, String)>,
+    /// List every warning, however many are alike.
+    #[arg(long)]
+    pub(crate) all: bool,
     /// The weather file; `-` reads standard input.
     #[arg(value_name = "WEATHER.csv")]
     pub(crate) file: PathBuf,
@@ -138,6 +143,38 @@ pub(crate) struct SiteCheck {
     /// The site file; `-` reads standard input.
     #[arg(value_name = "SITE.json")]
     pub(crate) file: PathBuf,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct SiteReplay {
+    /// Height of the wind sensor above ground, m.
+    #[arg(long, default_value_t = 2.0, allow_negative_numbers = true)]
+    pub(crate) wind_height: f64,
+    /// The header that a column has in the weather file, as in `--column tmax_c=temp_max`.
+    #[arg(long, value_name = "NAME=HEADER", value_parser = column)]
+    pub(crate) column: Vec<(Column, String)>,
+    /// List every warning, however many are alike.
+    #[arg(long)]
+    pub(crate) all: bool,
+    /// The site file.
+    #[arg(value_name = "SITE.json")]
+    pub(crate) site: PathBuf,
+    /// The weather file, for the place of the site; one of the two files may be `-`.
+    #[arg(value_name = "WEATHER.csv")]
+    pub(crate) file: PathBuf,
+}
+
+#[derive(Debug, ClapArgs)]
+pub(crate) struct SchemaOf {
+    /// Of which file.
+    #[arg(value_enum, default_value_t = SchemaKind::Site)]
+    pub(crate) of: SchemaKind,
+}
+
+#[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
+pub(crate) enum SchemaKind {
+    Site,
+    Replay,
 }
 
 #[derive(Debug, ClapArgs)]

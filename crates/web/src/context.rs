@@ -2,7 +2,7 @@
 
 use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
-use upland_core::budget::{BudgetError, YearBudget, year_budget};
+use upland_core::budget::{YearBudget, year_budget};
 use upland_core::climate::normals::Normals;
 use upland_core::controller::Controller;
 use upland_core::place::Bound;
@@ -76,8 +76,8 @@ pub(crate) struct ControllerContext {
 pub(crate) enum Missing {
     /// The place has no weather.
     Weather,
-    /// The budget has nothing to take a share of.
-    Budget(BudgetError),
+    /// No stations were entered.
+    Stations,
 }
 
 impl ControllerContext {
@@ -116,8 +116,9 @@ pub(crate) fn budget_of(
     rules: &Bound,
 ) -> Result<YearBudget, Missing> {
     if controller.stations.is_empty() {
-        return Err(Missing::Budget(BudgetError::NoStations));
+        return Err(Missing::Stations);
     }
     let bound = Controller { capability: rules.limit(controller.capability), ..controller.clone() };
-    year_budget(&bound, normals?).map_err(Missing::Budget)
+    // A budget lacks nothing but stations.
+    year_budget(&bound, normals?).map_err(|_| Missing::Stations)
 }

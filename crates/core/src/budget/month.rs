@@ -32,8 +32,21 @@ pub struct StationDemand {
     pub etl_mm: f64,
     /// Rain that counts, by \[TR-21\].
     pub effective_rain_mm: f64,
+    /// Whether the rain of the month covers the demand, counted or not.
+    pub rain_covers: bool,
     /// What is left to water.
     pub demand_mm: f64,
+}
+
+/// What rain does for a station's budget.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(super) enum Rain {
+    /// It is taken off the demand.
+    Counts,
+    /// It falls, and something else counts it: a sensor holds the program back.
+    Falls,
+    /// It never reaches the station.
+    NeverFalls,
 }
 
 /// Demand of a month: `ET0 x K_L x days`, less effective rain where rain is counted and can fall.
@@ -41,16 +54,17 @@ pub(super) fn station_demand(
     need: &StationNeed,
     month: MonthOfYear,
     normal: &MonthNormal,
-    rain_counts: bool,
+    rain: Rain,
 ) -> StationDemand {
     let etl_mm = (normal.et0_mm_per_day * need.kl * month.mean_days()).max(0.0);
-    let effective_rain_mm = match normal.rain_mm {
-        Some(rain) if rain_counts => effective_rain(rain, etl_mm, need.raw_mm),
+    let usable_mm = match normal.rain_mm {
+        Some(rain_mm) if rain != Rain::NeverFalls => effective_rain(rain_mm, etl_mm, need.raw_mm),
         _ => 0.0,
     };
+    let effective_rain_mm = if rain == Rain::Counts { usable_mm } else { 0.0 };
     // Rain that covers the month leaves nothing, not the last bit of a float.
-    let left_mm = etl_mm - effective_rain_mm;
-    StationDemand { etl_mm, effective_rain_mm, demand_mm: if left_mm > 1e-9 { left_mm } else { 0.0 } }
+    let left = |rain_mm: f64| if etl_mm - rain_mm > 1e-9 { etl_mm - rain_mm } else { 0.0 };
+    StationDemand { etl_mm, effective_rain_mm, rain_covers: left(usable_mm) == 0.0, demand_mm: left(effective_rain_mm) }
 }
 
 /// A station in a month: its demand, and what the dialled percent gives it.
@@ -61,7 +75,7 @@ pub struct StationMonth {
     /// Demand.
     pub demand: StationDemand,
     /// Waterings a week.
-    pub waterings: u8,
+    pub waterings: f64,
     /// Minutes of a run after the controller's own rounding.
     pub run: RunTime,
     /// Net depth delivered in the month, mm.
@@ -107,6 +121,12 @@ impl MonthBudget {
     #[must_use]
     pub fn difference_mm(&self) -> f64 {
         self.delivered_mm - self.demand_mm
+    }
+
+    /// Waterings a week of the program that waters most often.
+    #[must_use]
+    pub fn waterings(&self) -> f64 {
+        self.stations.iter().map(|s| s.waterings).fold(0.0, f64::max)
     }
 
     /// Whether any station's run is shorter than [`LEAST_RUN_MINUTES`].
@@ -156,22 +176,24 @@ impl MonthInput<'_> {
         month
     }
 
-    /// `percent = Σ demand(m) w(base)/w(m) / Σ demand(base) x 100`: each station weighs by its
+    /// `percent = Σ demand(m) w(base)/w(m) / Σ ET_L(base) x 100`: each station weighs by its
     /// base depth, and a month of fewer waterings carries the difference. Source: own method.
     fn percent_exact(&self, waterings: Option<u8>) -> f64 {
         let days = self.month.mean_days();
         let (mut asked, mut base) = (0.0, 0.0);
         for (b, d) in self.bases.iter().zip(self.demands) {
-            let fewer = f64::from(b.waterings) / f64::from(waterings_of(b, waterings));
+            let fewer = b.waterings / waterings_of(b, waterings);
             asked += d.demand_mm / days * fewer;
-            base += b.demand_mm_per_day;
+            base += b.base_mm_per_day;
         }
         if base > 0.0 { asked / base * 100.0 } else { 0.0 }
     }
 
-    /// Under half of the lowest percent, off is nearer than the lowest percent.
+    /// Under half of the lowest percent, off is nearer than the lowest percent; so it is where rain
+    /// covers every station, counted or not.
     fn called(&self, percent_exact: f64) -> Dial {
-        if percent_exact < f64::from(self.capability.percent_min.get()) / 2.0 || percent_exact <= 0.0 {
+        let rain_covers = self.demands.iter().all(|d| d.rain_covers);
+        if rain_covers || percent_exact < f64::from(self.capability.percent_min.get()) / 2.0 || percent_exact <= 0.0 {
             Dial::Off
         } else {
             Dial::Percent(self.capability.dial(percent_exact))
@@ -190,13 +212,14 @@ impl MonthInput<'_> {
             demand: *demand,
             waterings,
             run,
-            delivered_mm: base.net_mm(run) * f64::from(waterings) * weeks,
+            delivered_mm: base.net_mm(run) * waterings * weeks,
         }
     }
 
     /// The most waterings below the present ones at which no run is too short, or one a week.
     fn fewer_days(&self, month: &MonthBudget) -> Option<FewerDays> {
-        let now = month.stations.iter().map(|s| s.waterings).max()?;
+        // Waterings are up to one a day.
+        let now = month.waterings().ceil() as u8;
         let fit = |waterings: u8| {
             let Dial::Percent(percent) = self.called(self.percent_exact(Some(waterings))) else { return None };
             let long_enough = self.bases.iter().zip(self.demands).all(|(b, d)| {
@@ -208,6 +231,6 @@ impl MonthInput<'_> {
     }
 }
 
-fn waterings_of(base: &StationBase, set: Option<u8>) -> u8 {
-    set.map_or(base.waterings, |w| w.min(base.waterings)).max(1)
+fn waterings_of(base: &StationBase, set: Option<u8>) -> f64 {
+    set.map_or(base.waterings, |w| f64::from(w).min(base.waterings))
 }

@@ -1,6 +1,6 @@
 use crate::controller::{Capability, ProgramLetter, Station};
-use crate::landscape::{Provenance, gross_minutes, readily_available_water, run_multiplier, total_available_water};
-use crate::quantity::RunTime;
+use crate::landscape::{Provenance, gross_minutes, run_multiplier};
+use crate::quantity::{RunTime, range};
 
 /// Runs shorter than this ask for fewer days instead (common practice).
 pub const LEAST_RUN_MINUTES: f64 = 2.0;
@@ -11,10 +11,11 @@ pub(super) struct StationNeed {
     pub(super) plant_coefficient: (f64, Provenance),
     pub(super) sun_factor: f64,
     pub(super) kl: f64,
-    pub(super) root_depth_m: f64,
-    pub(super) available_water_mm_per_m: f64,
-    pub(super) depletion_share: f64,
+    pub(super) root_depth_m: (f64, Provenance),
+    pub(super) available_water_mm_per_m: (f64, Provenance),
+    pub(super) depletion_share: (f64, Provenance),
     pub(super) raw_mm: f64,
+    pub(super) taw_mm: f64,
     pub(super) rate: (f64, Provenance),
     pub(super) uniformity: (f64, Provenance),
     pub(super) multiplier: f64,
@@ -24,29 +25,28 @@ impl StationNeed {
     pub(super) fn of(station: &Station) -> Self {
         let plant_coefficient = station.plant.coefficient();
         let sun_factor = station.sun.factor();
-        let root_depth_m = station.plant.root_depth_m();
-        let available_water_mm_per_m = station.soil.available_water_mm_per_m();
-        let depletion_share = station.plant.depletion_share();
-        let taw_mm = total_available_water(available_water_mm_per_m, root_depth_m);
+        let zone = station.zone();
         let uniformity = station.sprinkler.uniformity();
         Self {
             plant_coefficient,
             sun_factor,
             kl: station.landscape_coefficient(),
-            root_depth_m,
-            available_water_mm_per_m,
-            depletion_share,
-            raw_mm: readily_available_water(depletion_share, taw_mm),
+            root_depth_m: station.root_depth_m(),
+            available_water_mm_per_m: station.available_water_mm_per_m(),
+            depletion_share: station.depletion_share(),
+            raw_mm: zone.raw_mm(),
+            taw_mm: zone.taw_mm,
             rate: station.sprinkler.rate_mm_per_hour(),
             uniformity,
             multiplier: run_multiplier(uniformity.0),
         }
     }
 
-    /// Whole days between waterings before the plants feel it: `RAW / ET_L`, at least one.
-    /// Source: \[FAO-56\] ch. 8; own rounding, down.
+    /// Whole days between waterings before the plants feel it: `RAW / ET_L`, from one to what any
+    /// panel counts. Source: \[FAO-56\] ch. 8; own rounding, down.
     pub(super) fn interval_days(&self, etl_mm_per_day: f64) -> f64 {
-        if etl_mm_per_day <= 0.0 { 7.0 } else { (self.raw_mm / etl_mm_per_day).floor().clamp(1.0, 7.0) }
+        let longest = range::EVERY_DAYS.max;
+        if etl_mm_per_day <= 0.0 { longest } else { (self.raw_mm / etl_mm_per_day).floor().clamp(1.0, longest) }
     }
 }
 
@@ -63,14 +63,16 @@ pub struct StationBase {
     pub sun_factor: f64,
     /// Landscape coefficient K_L, the product of the two.
     pub kl: f64,
-    /// Depth of the watered roots, m.
-    pub root_depth_m: f64,
-    /// Available water of the soil, mm per m.
-    pub available_water_mm_per_m: f64,
-    /// Share of it that may be used.
-    pub depletion_share: f64,
+    /// Depth of the watered roots, m, and how it is known.
+    pub root_depth_m: (f64, Provenance),
+    /// Available water of the soil, mm per m, and how it is known.
+    pub available_water_mm_per_m: (f64, Provenance),
+    /// Share of it that may be used, and how it is known.
+    pub depletion_share: (f64, Provenance),
     /// Readily available water, mm: also the store that rain is counted into.
     pub raw_mm: f64,
+    /// Total available water, mm.
+    pub taw_mm: f64,
     /// Application rate, mm/h, and how it is known.
     pub rate: (f64, Provenance),
     /// Distribution uniformity and how it is known.
@@ -81,10 +83,11 @@ pub struct StationBase {
     pub etl_peak_mm_per_day: f64,
     /// Whole days between waterings that the soil allows in the peak month.
     pub interval_days: f64,
-    /// Demand of the base month, mm a day, less counted rain.
-    pub demand_mm_per_day: f64,
-    /// Waterings a week in the base month.
-    pub waterings: u8,
+    /// What 100 % gives, mm a day: ET_L of the base month, rain never taken off, so that a dry peak
+    /// week does not fall short; under an ET sensor ET_L at the sensor's own reference.
+    pub base_mm_per_day: f64,
+    /// Waterings a week that it is shared over, mean over the year.
+    pub waterings: f64,
     /// Net depth of one watering, mm.
     pub net_depth_mm: f64,
     /// Minutes that give it, before any rounding.
@@ -96,10 +99,10 @@ pub struct StationBase {
 }
 
 impl StationBase {
-    /// Fits the base run: `net = demand x 7 / waterings`, then
+    /// Fits the base run: `net = ET_L x 7 / waterings`, then
     /// [`gross_minutes`](crate::landscape::gross_minutes), then the controller's step.
     pub(super) fn fit(station: &Station, need: &StationNeed, capability: &Capability, base: BaseDemand) -> Self {
-        let net_depth_mm = base.demand_mm_per_day * 7.0 / f64::from(base.waterings);
+        let net_depth_mm = base.base_mm_per_day * 7.0 / base.waterings;
         let exact_minutes = gross_minutes(net_depth_mm, need.rate.0, need.multiplier);
         let one_step = capability.run_step;
         // A station with a need keeps at least one step, so that a manual run works.
@@ -115,12 +118,13 @@ impl StationBase {
             available_water_mm_per_m: need.available_water_mm_per_m,
             depletion_share: need.depletion_share,
             raw_mm: need.raw_mm,
+            taw_mm: need.taw_mm,
             rate: need.rate,
             uniformity: need.uniformity,
             multiplier: need.multiplier,
             etl_peak_mm_per_day: base.etl_peak_mm_per_day,
             interval_days: need.interval_days(base.etl_peak_mm_per_day),
-            demand_mm_per_day: base.demand_mm_per_day,
+            base_mm_per_day: base.base_mm_per_day,
             waterings: base.waterings,
             net_depth_mm,
             exact_minutes,
@@ -132,7 +136,7 @@ impl StationBase {
     /// Net depth of water in the root zone of a week at 100 %, mm.
     #[must_use]
     pub fn week_mm(&self) -> f64 {
-        self.net_mm(self.run) * f64::from(self.waterings)
+        self.net_mm(self.run) * self.waterings
     }
 
     /// Net depth that a run gives where cover is thin, mm: the inverse of the base minutes.
@@ -152,6 +156,6 @@ impl StationBase {
 #[derive(Debug, Clone, Copy)]
 pub(super) struct BaseDemand {
     pub(super) etl_peak_mm_per_day: f64,
-    pub(super) demand_mm_per_day: f64,
-    pub(super) waterings: u8,
+    pub(super) base_mm_per_day: f64,
+    pub(super) waterings: f64,
 }

@@ -89,6 +89,9 @@ fn guesses(station: &Station) -> Vec<Guess> {
     if k_known == Provenance::Guessed {
         guesses.push(Guess { what: StationGuess::Plant, tried: [k - 0.1, k + 0.1] });
     }
+    if station.available_water_mm_per_m().1 == Provenance::Measured {
+        return guesses;
+    }
     let others: Vec<f64> =
         Soil::ALL.into_iter().filter(|s| *s != station.soil).map(Soil::available_water_mm_per_m).collect();
     if let [a, b] = others[..] {
@@ -106,6 +109,9 @@ fn with(station: &Station, what: StationGuess, value: f64) -> Station {
         StationGuess::Uniformity => changed.sprinkler = Sprinkler { uniformity: Some(value), ..station.sprinkler },
         StationGuess::Plant => {
             changed.plant = Coefficient::new(value).map_or(station.plant, Plant::Coefficient);
+            // Another coefficient is no other plant: roots and allowed depletion stay.
+            changed.root_zone.root_depth_m = Some(station.root_depth_m().0);
+            changed.root_zone.p = Some(station.depletion_share().0);
         }
         StationGuess::Soil => {
             if let Some(soil) = Soil::ALL.into_iter().find(|s| s.available_water_mm_per_m() == value) {

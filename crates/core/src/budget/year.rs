@@ -1,9 +1,9 @@
 use thiserror::Error;
 
-use super::month::{MonthBudget, MonthInput, StationDemand, station_demand};
+use super::month::{MonthBudget, MonthInput, Rain, StationDemand, station_demand};
 use super::station::{BaseDemand, StationBase, StationNeed};
 use crate::climate::normals::Normals;
-use crate::controller::{BaseMonth, Controller, PercentScope, Program, ProgramLetter, Station};
+use crate::controller::{BaseMonth, Controller, DayMode, PercentScope, Program, ProgramLetter, Station};
 use crate::quantity::MonthOfYear;
 
 /// Programs that share a percent, through the year.
@@ -22,6 +22,12 @@ pub struct Group {
 }
 
 impl Group {
+    /// Waterings a week of the program that waters most often, before a month has its own.
+    #[must_use]
+    pub fn waterings(&self) -> f64 {
+        self.stations.iter().map(|s| s.waterings).fold(0.0, f64::max)
+    }
+
     /// A month of the group.
     #[must_use]
     pub fn month(&self, month: MonthOfYear) -> &MonthBudget {
@@ -50,23 +56,18 @@ pub enum BudgetError {
     /// No stations were entered.
     #[error("the controller has no stations")]
     NoStations,
-    /// Rain covers everything in every month, or there is no reference ET.
-    #[error("program {} needs no water in any month", .0.get())]
-    NoDemand(ProgramLetter),
-    /// The stated base month needs no water, so nothing can be a share of it.
-    #[error("program {} needs no water in its base month {}", .0.get(), .1.number())]
-    NoDemandInBaseMonth(ProgramLetter, MonthOfYear),
 }
 
 /// Works out a controller's year.
 ///
-/// Each group's base minutes give the demand of the base month at 100 %; each month's percent is
-/// its demand as a share of that (see [`MonthBudget`]). The method is our own; the parts name
-/// their sources. Waterings a week follow from soil and plant in the peak month, within the
-/// days a week on which the controller may water, unless the program states them.
+/// Each group's base minutes give ET_L of a week of the base month at 100 %; each month's percent is
+/// its demand as a share of that (see [`MonthBudget`]). The method is our own; the parts name their
+/// sources. Waterings a week are those that the program states, else those of days that go by the date,
+/// else they follow from soil and plant in the peak month, within the days a week on which the
+/// controller may water. A program that needs no water is off all year and spoils no other.
 ///
 /// # Errors
-/// [`BudgetError`] when there is nothing to take a share of.
+/// [`BudgetError`] when there is nothing to work out.
 pub fn year_budget(controller: &Controller, normals: &Normals) -> Result<YearBudget, BudgetError> {
     if controller.stations.is_empty() {
         return Err(BudgetError::NoStations);
@@ -92,27 +93,25 @@ fn group(controller: &Controller, programs: &[&Program], normals: &Normals) -> R
         .map(|&month| {
             members
                 .iter()
-                .map(|(s, p, need)| station_demand(need, month, &normals[month.index()], p.count_rain && !s.roofed))
+                .map(|(s, p, need)| station_demand(need, month, &normals[month.index()], rain_of(s, p)))
                 .collect()
         })
         .collect();
-    let peak_month = peak(&demands).ok_or(BudgetError::NoDemand(first.letter))?;
+    let peak_month = peak(normals);
     let base_month = match controller.base_month {
-        BaseMonth::Peak => peak_month,
-        BaseMonth::Month(month) if demands[month.index()].iter().all(|d| d.demand_mm <= 0.0) => {
-            return Err(BudgetError::NoDemandInBaseMonth(first.letter, month));
-        }
-        BaseMonth::Month(month) => month,
+        // A month without any ET cannot be what the others are a share of.
+        BaseMonth::Month(month) if normals[month.index()].et0_mm_per_day > 0.0 => month,
+        BaseMonth::Month(_) | BaseMonth::Peak => peak_month,
     };
-    let etl_peak = |need: &StationNeed| normals[peak_month.index()].et0_mm_per_day * need.kl;
+    let etl = |need: &StationNeed, month: MonthOfYear| normals[month.index()].et0_mm_per_day.max(0.0) * need.kl;
     let stations: Vec<StationBase> = members
         .iter()
-        .zip(&demands[base_month.index()])
-        .map(|((station, program, need), demand)| {
+        .map(|(station, program, need)| {
+            let by_sensor = controller.et_reference_mm_per_day(program.letter);
             let base = BaseDemand {
-                etl_peak_mm_per_day: etl_peak(need),
-                demand_mm_per_day: demand.demand_mm / base_month.mean_days(),
-                waterings: waterings(controller, program, &members, &etl_peak),
+                etl_peak_mm_per_day: etl(need, peak_month),
+                base_mm_per_day: by_sensor.map_or_else(|| etl(need, base_month), |reference| reference * need.kl),
+                waterings: waterings(controller, program, &members, &|need| etl(need, peak_month)),
             };
             StationBase::fit(station, need, &controller.capability, base)
         })
@@ -134,29 +133,45 @@ fn group(controller: &Controller, programs: &[&Program], normals: &Normals) -> R
     Ok(Group { letters: programs.iter().map(|p| p.letter).collect(), base_month, peak_month, stations, months })
 }
 
-/// The month with the most demand a day; the earlier one of equals.
-fn peak(demands: &[Vec<StationDemand>]) -> Option<MonthOfYear> {
-    let a_day = |m: &MonthOfYear| demands[m.index()].iter().map(|d| d.demand_mm).sum::<f64>() / m.mean_days();
-    MonthOfYear::ALL.into_iter().rev().max_by(|a, b| a_day(a).total_cmp(&a_day(b))).filter(|m| a_day(m) > 0.0)
+const fn rain_of(station: &Station, program: &Program) -> Rain {
+    match (station.roofed, program.count_rain) {
+        (true, _) => Rain::NeverFalls,
+        (false, true) => Rain::Counts,
+        (false, false) => Rain::Falls,
+    }
 }
 
-/// Waterings a week of a program: stated, or what its thirstiest station's soil asks for,
-/// `ceil(7 / interval)`, within the allowed days.
+/// The month with the most reference ET a day; the earlier one of equals.
+fn peak(normals: &Normals) -> MonthOfYear {
+    let a_day = |m: &MonthOfYear| normals[m.index()].et0_mm_per_day;
+    MonthOfYear::ALL.into_iter().rev().max_by(|a, b| a_day(a).total_cmp(&a_day(b))).unwrap_or(MonthOfYear::ALL[0])
+}
+
+/// Waterings a week of a program: those it states, else those of days that go by the date, else what
+/// the soil of its thirstiest station asks for, within the allowed days. Plants that can wait longer
+/// than a week do so where the panel counts that many days.
 fn waterings(
     controller: &Controller,
     program: &Program,
     members: &[(&Station, &Program, StationNeed)],
     etl_peak: &impl Fn(&StationNeed) -> f64,
-) -> u8 {
-    let allowed = controller.capability.watering_days.max(1);
+) -> f64 {
+    let capability = &controller.capability;
+    let allowed = capability.watering_days.max(1);
     if let Some(stated) = program.waterings_per_week {
-        return stated.clamp(1, allowed);
+        return f64::from(stated.clamp(1, allowed));
     }
-    let asked = members
-        .iter()
-        .filter(|(s, ..)| s.program == program.letter)
-        .map(|(.., need)| (7.0 / need.interval_days(etl_peak(need))).ceil())
-        .fold(1.0, f64::max);
-    // 1 to 7 by the interval's own limits.
-    (asked as u8).clamp(1, allowed)
+    let schedule = &program.schedule;
+    let idle = schedule.is_idle();
+    if !idle && !matches!(schedule.days, DayMode::Weekdays(_)) {
+        return schedule.waterings_a_week();
+    }
+    let own = members.iter().filter(|(s, ..)| s.program == program.letter);
+    let interval = own.map(|(.., need)| need.interval_days(etl_peak(need))).fold(f64::INFINITY, f64::min);
+    let counted = f64::from(capability.day_modes.every_max);
+    // Days that go by a count fall on every weekday, so all of them have to be open.
+    if idle && interval > 7.0 && counted > 7.0 && allowed == 7 {
+        return 7.0 / interval.min(counted);
+    }
+    (7.0 / interval).ceil().clamp(1.0, f64::from(allowed))
 }

@@ -4,7 +4,7 @@
 //! Meeus (1998), low precision. Rise and set are when the centre's true elevation is -0.833°
 //! (half the disc and the refraction at the horizon), iterated at the event's own time.
 
-use chrono::{DateTime, NaiveDate, TimeDelta, Utc};
+use chrono::{DateTime, NaiveDate, Offset, TimeDelta, TimeZone, Timelike, Utc};
 
 /// True elevation of the sun's centre at sunrise and sunset, degrees.
 pub const HORIZON_DEG: f64 = -0.833;
@@ -110,6 +110,23 @@ pub fn sun_day(latitude_deg: f64, longitude_deg: f64, date: NaiveDate, utc_offse
         noon = mean_noon - sun_terms(julian_century(at(noon))).equation_of_time_min;
     }
     SunDay { sunrise: event(-1.0), noon: at(noon), sunset: event(1.0) }
+}
+
+/// Hour of sunrise in the middle of each month of a year, January first, by the clock of a zone; six
+/// where the sun does not rise.
+#[must_use]
+pub fn sunrise_hours<Tz: TimeZone>(latitude_deg: f64, longitude_deg: f64, zone: &Tz, year: i32) -> [f64; 12] {
+    crate::quantity::MonthOfYear::ALL.map(|month| {
+        let sunrise = NaiveDate::from_ymd_opt(year, month.number().into(), 15).and_then(|date| {
+            let noon = date.and_time(chrono::NaiveTime::MIN) + TimeDelta::hours(12);
+            let offset = zone.offset_from_utc_datetime(&noon).fix().local_minus_utc();
+            sun_day(latitude_deg, longitude_deg, date, offset).sunrise
+        });
+        sunrise.map_or(6.0, |at| {
+            let local = at.with_timezone(zone).naive_local();
+            f64::from(local.hour()) + f64::from(local.minute()) / 60.0
+        })
+    })
 }
 
 /// Hour angle at which the sun stands on the horizon, degrees; `None` if it never does.

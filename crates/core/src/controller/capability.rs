@@ -215,7 +215,7 @@ impl Preset {
             percent_scope: PercentScope::AllPrograms,
             run_step: RunTime::from_seconds(60),
             run_max: RunTime::from_seconds(240 * 60),
-            watering_days: 3,
+            watering_days: 7,
             programs: 3,
             starts: 4,
             start_step: 15,

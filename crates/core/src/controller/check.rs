@@ -105,6 +105,9 @@ impl Controller {
         match station.cycle {
             Some(_) if !c.cycle_soak => Some(RunError::NoCycles),
             Some(set) if set.cycle == RunTime::ZERO => Some(RunError::Cycle),
+            Some(set) if station.minutes.is_some_and(|run| too_many_cycles(run, set.cycle)) => {
+                Some(RunError::TooManyCycles(limit::CYCLES))
+            }
             _ if station.also == Some(station.program) => Some(RunError::AlsoSame),
             _ => None,
         }
@@ -146,6 +149,7 @@ impl Controller {
                 return Err(ControllerError::NoSuchProgram { number, letter });
             }
         }
+        station.check_root_zone().map_err(|what| ControllerError::RootZone { number, what })?;
         if let Some(what) = self.check_run(station) {
             return Err(ControllerError::Run { number, what });
         }
@@ -170,4 +174,9 @@ impl Controller {
         }
         Ok(())
     }
+}
+
+/// Whether minutes at 100 % would be cut into more cycles than a run may have.
+const fn too_many_cycles(run: RunTime, cycle: RunTime) -> bool {
+    run.seconds().div_ceil(cycle.seconds()) > limit::CYCLES
 }

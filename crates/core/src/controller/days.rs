@@ -214,10 +214,17 @@ impl DayMode {
             Self::Weekdays(days) => days.holds(date.weekday()),
             Self::Odd => date.day() % 2 == 1,
             Self::Even => date.day().is_multiple_of(2),
-            Self::Every { days, next } => {
-                let since = (date - next).num_days();
-                since >= 0 && since % i64::from(days.max(1)) == 0
-            }
+            Self::Every { next, .. } => date >= next && self.falls_on(date),
+        }
+    }
+
+    /// Whether the mode's count falls on a date, also before the next watering of "every N days":
+    /// for a year that is long past.
+    #[must_use]
+    pub fn falls_on(self, date: NaiveDate) -> bool {
+        match self {
+            Self::Every { days, next } => (date - next).num_days().rem_euclid(i64::from(days.max(1))) == 0,
+            other => other.waters_on(date),
         }
     }
 

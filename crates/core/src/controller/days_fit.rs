@@ -1,6 +1,6 @@
 //! Which weekdays carry a number of waterings, as evenly as the allowed days let them.
 
-use crate::controller::Days;
+use super::days::Days;
 
 /// Weekdays for a number of waterings, as even as the allowed days let them be.
 #[must_use]
@@ -12,7 +12,7 @@ pub fn even_days(allowed: Days, waterings: u8) -> Days {
 /// least load already on them; of equals the earliest in the week. Fewer days than asked for when
 /// fewer are allowed.
 #[must_use]
-pub(super) fn choose_days(allowed: Days, waterings: u8, load: &[f64; 7]) -> Days {
+pub(crate) fn choose_days(allowed: Days, waterings: u8, load: &[f64; 7]) -> Days {
     let count = waterings.clamp(1, 7).min(allowed.count());
     let cost = |days: Days| {
         let gaps = days.gaps();

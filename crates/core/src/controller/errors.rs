@@ -105,6 +105,14 @@ pub enum ControllerError {
         /// What cannot be set.
         what: RunError,
     },
+    /// What is stated of a station's root zone does not fit together.
+    #[error("station {number}: {what}")]
+    RootZone {
+        /// The station's number.
+        number: u8,
+        /// What does not fit.
+        what: RootZoneError,
+    },
     /// A pause between stations that this controller cannot be set to.
     #[error("a pause between stations of up to {0} s")]
     StationDelay(u32),
@@ -184,12 +192,29 @@ pub enum RunError {
     /// Cycle and soak on a panel without them.
     #[error("the panel has no cycle and soak of its own")]
     NoCycles,
+    /// More cycles in its minutes than a run is cut into.
+    #[error("a run is cut into {0} cycles at most; set longer ones")]
+    TooManyCycles(u32),
     /// A cycle of no length.
     #[error("a cycle is longer than nothing, a soak is up to 24 h")]
     Cycle,
     /// The second program is the first one.
     #[error("it runs in this program already")]
     AlsoSame,
+}
+
+/// Why what is stated of a root zone is not valid.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
+pub enum RootZoneError {
+    /// One of field capacity and wilting point without the other.
+    #[error("field capacity and wilting point go together")]
+    Half,
+    /// A field capacity at or under the wilting point.
+    #[error("the field capacity is not above the wilting point")]
+    Reversed,
+    /// A depletion at the start that the root zone cannot have.
+    #[error("more is missing at the start than the root zone holds")]
+    Start,
 }
 
 /// Why a temporary setting is not valid.

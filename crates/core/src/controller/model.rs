@@ -1,9 +1,11 @@
 use super::capability::Capability;
 use super::days::Schedule;
+use super::errors::RootZoneError;
 use super::letter::ProgramLetter;
 use super::temporary::{Temporary, TemporaryKind};
+use crate::balance::RootZone;
 use crate::field::check_text;
-use crate::landscape::{CycleSoak, Plant, Runoff, Slope, Soil, Sprinkler, SprinklerType, Sun, runoff};
+use crate::landscape::{CycleSoak, Plant, Provenance, Runoff, Slope, Soil, Sprinkler, SprinklerType, Sun, runoff};
 use crate::quantity::{MonthOfYear, Percent, RunTime, limit};
 use crate::sensor::{Sensor, SensorKind};
 
@@ -76,6 +78,21 @@ impl Program {
     }
 }
 
+/// What somebody measured or knows of a station's root zone, in place of the tables.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct StatedRootZone {
+    /// Water content at field capacity, m³/m³; with a wilting point, or neither.
+    pub field_capacity: Option<f64>,
+    /// Water content at wilting point, m³/m³.
+    pub wilting_point: Option<f64>,
+    /// Depth of the watered roots, m.
+    pub root_depth_m: Option<f64>,
+    /// Share p of the available water that may be used before watering.
+    pub p: Option<f64>,
+    /// Water missing to field capacity when a replay begins, mm; 0 unless stated.
+    pub depletion_start_mm: Option<f64>,
+}
+
 /// One station: a valve and what it waters.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Station {
@@ -95,6 +112,8 @@ pub struct Station {
     pub sun: Sun,
     /// Under a roof, where rain never reaches.
     pub roofed: bool,
+    /// What is stated of its root zone; the rest follows from soil and plant.
+    pub root_zone: StatedRootZone,
     /// Watered area, m², where it is known.
     pub area_m2: Option<f64>,
     /// How steep.
@@ -118,6 +137,37 @@ impl Station {
         self.plant.coefficient().0 * self.sun.factor() * (1.0 + self.trim_pct / 100.0)
     }
 
+    /// Available water of its soil, mm per m of depth, and how it is known.
+    ///
+    /// `1000 (theta_FC - theta_WP)` where both are stated. Source: \[FAO-56\] eq. 82.
+    #[must_use]
+    pub fn available_water_mm_per_m(&self) -> (f64, Provenance) {
+        match (self.root_zone.field_capacity, self.root_zone.wilting_point) {
+            (Some(fc), Some(wp)) => (1000.0 * (fc - wp), Provenance::Measured),
+            _ => (self.soil.available_water_mm_per_m(), Provenance::Table),
+        }
+    }
+
+    /// Depth of its watered roots, m, and how it is known.
+    #[must_use]
+    pub fn root_depth_m(&self) -> (f64, Provenance) {
+        let guessed = (self.plant.root_depth_m(), Provenance::Guessed);
+        self.root_zone.root_depth_m.map_or(guessed, |depth| (depth, Provenance::Measured))
+    }
+
+    /// Share p of the available water that may be used, and how it is known.
+    #[must_use]
+    pub fn depletion_share(&self) -> (f64, Provenance) {
+        let table = (self.plant.depletion_share(), Provenance::Table);
+        self.root_zone.p.map_or(table, |p| (p, Provenance::Measured))
+    }
+
+    /// The store that its plants draw on.
+    #[must_use]
+    pub fn zone(&self) -> RootZone {
+        RootZone::new(self.available_water_mm_per_m().0, self.root_depth_m().0, self.depletion_share().0)
+    }
+
     /// A station as it is before anything is known of it: loam, level, in the open, in program A.
     #[must_use]
     pub fn plain(number: u8, name: &str, plant: Plant, kind: SprinklerType) -> Self {
@@ -130,6 +180,7 @@ impl Station {
             soil: Soil::default(),
             sun: Sun::default(),
             roofed: false,
+            root_zone: StatedRootZone::default(),
             area_m2: None,
             slope: Slope::default(),
             trim_pct: 0.0,
@@ -139,16 +190,35 @@ impl Station {
         }
     }
 
+    /// Whether what is stated of its root zone fits together.
+    ///
+    /// # Errors
+    /// [`RootZoneError`] for the first thing that does not.
+    pub fn check_root_zone(&self) -> Result<(), RootZoneError> {
+        match (self.root_zone.field_capacity, self.root_zone.wilting_point) {
+            (Some(_), None) | (None, Some(_)) => return Err(RootZoneError::Half),
+            (Some(fc), Some(wp)) if fc <= wp => return Err(RootZoneError::Reversed),
+            _ => {}
+        }
+        let start = self.root_zone.depletion_start_mm.unwrap_or(0.0);
+        if start > self.zone().taw_mm + 1e-9 { Err(RootZoneError::Start) } else { Ok(()) }
+    }
+
     /// Whether a program runs it.
     #[must_use]
     pub fn runs_in(&self, letter: ProgramLetter) -> bool {
         self.program == letter || self.also == Some(letter)
     }
 
-    /// How long it may run before water runs off, and how long it soaks in.
+    /// How long it may run before water runs off, and how long it soaks in. Drip wets the soil from
+    /// single points and has no such limit (common practice).
     #[must_use]
     pub fn runoff(&self) -> Runoff {
-        runoff(self.soil, self.slope, self.sprinkler.rate_mm_per_hour().0)
+        let found = runoff(self.soil, self.slope, self.sprinkler.rate_mm_per_hour().0);
+        match self.sprinkler.kind {
+            SprinklerType::Drip => Runoff { longest_minutes: None, ..found },
+            _ => found,
+        }
     }
 }
 
@@ -223,11 +293,13 @@ impl Controller {
         for letter in ProgramLetter::ALL {
             let used = self.stations.iter().any(|s| s.runs_in(letter));
             if used && self.program(letter).is_none() {
-                self.programs.push(Program::proposed(letter));
+                let count_rain = !self.rain_is_sensed(letter);
+                self.programs.push(Program { count_rain, ..Program::proposed(letter) });
             }
             let keep_first = letter == ProgramLetter::A && self.stations.is_empty();
             if !used && !keep_first {
-                self.programs.retain(|p| p.letter != letter || *p != Program::proposed(letter));
+                let undecided = |p: &Program| Program { count_rain: true, ..p.clone() } == Program::proposed(letter);
+                self.programs.retain(|p| p.letter != letter || !undecided(p));
             }
         }
         if self.programs.is_empty() {
@@ -245,6 +317,30 @@ impl Controller {
     #[must_use]
     pub fn percent_by_sensor(&self, letter: ProgramLetter) -> bool {
         self.sensors.iter().any(|s| matches!(&s.kind, SensorKind::Et { programs, .. } if programs.contains(&letter)))
+    }
+
+    /// Reference ET at which an ET sensor sets a program to 100 %, mm a day; nothing where none does.
+    #[must_use]
+    pub fn et_reference_mm_per_day(&self, letter: ProgramLetter) -> Option<f64> {
+        self.sensors.iter().find_map(|s| match &s.kind {
+            SensorKind::Et { class, programs, .. } if programs.contains(&letter) => Some(class.reference_mm_per_day()),
+            _ => None,
+        })
+    }
+
+    /// Whether something that can act holds a program back for rain, or scales it: a rain or soil sensor
+    /// that governs one of its stations, or an ET sensor. Such a program does not count rain by month.
+    #[must_use]
+    pub fn rain_is_sensed(&self, letter: ProgramLetter) -> bool {
+        self.sensors.iter().any(|s| match &s.kind {
+            SensorKind::Rain { .. } | SensorKind::SoilMoisture { .. } => {
+                s.jumper_removed
+                    && s.fits(self)
+                    && self.stations.iter().any(|st| st.program == letter && !st.roofed && s.governs(st.number))
+            }
+            SensorKind::Et { programs, .. } => programs.contains(&letter),
+            SensorKind::Freeze { .. } => false,
+        })
     }
 
     /// The sensor of an id.

@@ -70,6 +70,41 @@ impl Fields for Station {
             .defaulted(),
         F::flag("roofed", |s| s.roofed.into(), |s, v| v.flag().map(|roofed| s.roofed = roofed)),
         F::number(
+            "field_capacity",
+            range::WATER_CONTENT,
+            |s| s.root_zone.field_capacity.into(),
+            |s, v| v.maybe(Value::number).map(|fc| s.root_zone.field_capacity = fc),
+        )
+        .optional(),
+        F::number(
+            "wilting_point",
+            range::WATER_CONTENT,
+            |s| s.root_zone.wilting_point.into(),
+            |s, v| v.maybe(Value::number).map(|wp| s.root_zone.wilting_point = wp),
+        )
+        .optional(),
+        F::number(
+            "root_depth_m",
+            range::ROOT_DEPTH,
+            |s| s.root_zone.root_depth_m.into(),
+            |s, v| v.maybe(Value::number).map(|depth| s.root_zone.root_depth_m = depth),
+        )
+        .optional(),
+        F::number(
+            "p",
+            range::DEPLETION_SHARE,
+            |s| s.root_zone.p.into(),
+            |s, v| v.maybe(Value::number).map(|p| s.root_zone.p = p),
+        )
+        .optional(),
+        F::number(
+            "depletion_start_mm",
+            range::DEPLETION,
+            |s| s.root_zone.depletion_start_mm.into(),
+            |s, v| v.maybe(Value::number).map(|mm| s.root_zone.depletion_start_mm = mm),
+        )
+        .optional(),
+        F::number(
             "area_m2",
             range::AREA,
             |s| s.area_m2.into(),

@@ -82,6 +82,14 @@ pub mod range {
     pub const UNIFORMITY: Range = r("uniformity", "", 0.2, 1.0);
     /// Trim of a station's demand; commonly within -50 to +25 % (common practice), ours is narrower.
     pub const TRIM: Range = r("trim", "%", -30.0, 30.0);
+    /// Water content of a soil at field capacity or at wilting point, volume of water in volume of soil.
+    pub const WATER_CONTENT: Range = r("water-content", "m³/m³", 0.005, 0.7);
+    /// Depth of the roots that are watered.
+    pub const ROOT_DEPTH: Range = r("root-depth", "m", 0.03, 3.0);
+    /// Share of the available water that may be used, p (FAO-56 holds it in 0.1 to 0.8).
+    pub const DEPLETION_SHARE: Range = r("depletion-share", "", 0.05, 0.95);
+    /// Water missing to field capacity in the root zone.
+    pub const DEPLETION: Range = r("depletion", "mm", 0.0, 2100.0);
     /// Watered area of a station.
     pub const AREA: Range = r("area", "m²", 1.0, 200_000.0);
     /// Water budget percent, any controller's.
@@ -156,6 +164,11 @@ pub mod limit {
     pub const SENSOR_SETTINGS: usize = 12;
     /// Readings of one calibration.
     pub const READINGS: usize = 200;
+    /// Cycles of one run; a panel that cuts runs by itself makes a dozen at most.
+    pub const CYCLES: u32 = 100;
+    /// Openings of valves that the starts of one day may come to on one controller. 48 stations in
+    /// four starts of twelve cycles are 2,304.
+    pub const OPENINGS_A_DAY: usize = 5000;
     /// Spans of hours without watering at one place.
     pub const CLOSED_HOURS: usize = 4;
 }

@@ -39,7 +39,7 @@ quantity!(
 );
 
 /// A water-budget percent on a controller: a whole number, 0 to 400.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
 pub struct Percent(u16);
 
 impl Percent {
@@ -108,6 +108,13 @@ impl RunTime {
 pub struct MonthOfYear(u8);
 
 impl MonthOfYear {
+    /// The month of a date.
+    #[must_use]
+    pub fn of(date: chrono::NaiveDate) -> Self {
+        use chrono::Datelike;
+        Self::ALL[date.month0() as usize]
+    }
+
     /// All twelve, in order.
     pub const ALL: [Self; 12] =
         [Self(1), Self(2), Self(3), Self(4), Self(5), Self(6), Self(7), Self(8), Self(9), Self(10), Self(11), Self(12)];

@@ -5,7 +5,7 @@ use chrono::{NaiveDate, NaiveDateTime, Weekday};
 use super::repair::Repair;
 use crate::controller::{Days, ProgramLetter, StartTime};
 use crate::landscape::CycleSoak;
-use crate::quantity::{MonthOfYear, RunTime};
+use crate::quantity::{MonthOfYear, Percent, RunTime};
 
 /// How bad a finding is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -30,7 +30,13 @@ pub enum Code {
     NoMinutes,
     RunsOff,
     TooFewStarts,
+    TooManyOpenings,
     DaysAndMinutes,
+    RainCountedTwice,
+    PercentHeld,
+    RunHeld,
+    DeeperThanSoil,
+    DeeperThanReady,
     FightsSensor,
     ForbiddenDay,
     ForbiddenHour,
@@ -77,12 +83,49 @@ pub enum Problem {
         /// Starts needed.
         needed: u8,
     },
+    /// The starts of a day open valves more often than is worked out.
+    TooManyOpenings {
+        /// The first such date.
+        date: NaiveDate,
+    },
     /// The minutes are for another number of waterings a week.
     DaysAndMinutes {
         /// Waterings a week by the days.
         scheduled: f64,
         /// Waterings a week that the minutes are for.
-        meant: u8,
+        meant: f64,
+    },
+    /// Rain is taken off by month, and a sensor holds the program back for it too.
+    RainCountedTwice,
+    /// A month calls for more than the panel's highest percent.
+    PercentHeld {
+        /// The month that lacks most.
+        month: MonthOfYear,
+        /// The percent that it calls for.
+        wanted: f64,
+        /// The panel's highest.
+        highest: Percent,
+    },
+    /// A station needs more minutes than the panel's longest run.
+    RunHeld {
+        /// What it needs at the year's highest percent, minutes.
+        wanted_minutes: f64,
+        /// The panel's longest run.
+        longest: RunTime,
+    },
+    /// A watering is deeper than what the root zone holds.
+    DeeperThanSoil {
+        /// Net depth of a watering at the year's highest percent, mm.
+        net_mm: f64,
+        /// Total available water, mm.
+        taw_mm: f64,
+    },
+    /// A watering is deeper than what plants use before they feel it: they wait too long for it.
+    DeeperThanReady {
+        /// Net depth of a watering at the year's highest percent, mm.
+        net_mm: f64,
+        /// Readily available water, mm.
+        raw_mm: f64,
     },
     /// A month's percent fights a sensor that sets it.
     FightsSensor,
@@ -149,7 +192,13 @@ impl Problem {
             Self::NoMinutes => Code::NoMinutes,
             Self::RunsOff { .. } => Code::RunsOff,
             Self::TooFewStarts { .. } => Code::TooFewStarts,
+            Self::TooManyOpenings { .. } => Code::TooManyOpenings,
             Self::DaysAndMinutes { .. } => Code::DaysAndMinutes,
+            Self::RainCountedTwice => Code::RainCountedTwice,
+            Self::PercentHeld { .. } => Code::PercentHeld,
+            Self::RunHeld { .. } => Code::RunHeld,
+            Self::DeeperThanSoil { .. } => Code::DeeperThanSoil,
+            Self::DeeperThanReady { .. } => Code::DeeperThanReady,
             Self::FightsSensor => Code::FightsSensor,
             Self::ForbiddenWeekdays { .. } | Self::ForbiddenDate { .. } => Code::ForbiddenDay,
             Self::ForbiddenHour { .. } => Code::ForbiddenHour,
@@ -206,6 +255,11 @@ pub struct Finding {
 pub(super) type Key = (Code, Option<ProgramLetter>, Option<u8>);
 
 impl Finding {
+    /// A finding of a program, or of the whole controller, that nothing else is known of.
+    pub(super) const fn new(problem: Problem, severity: Severity, letter: Option<ProgramLetter>) -> Self {
+        Self { problem, severity, letter, station: None, stake: Stake::None, marks: Vec::new(), repair: None }
+    }
+
     /// What kind of problem it is.
     #[must_use]
     pub const fn code(&self) -> Code {
@@ -217,9 +271,14 @@ impl Finding {
     }
 
     /// Whether it was there before, itself or as something worse: a program that ends late in the
-    /// peak month alone is less than one that ends late now.
+    /// peak month alone is less than one that ends late now, and water that comes too seldom is less
+    /// than water that sinks away, or none.
     pub(super) fn is_known(&self, before: &[Key]) -> bool {
-        let worse = (Code::ForbiddenHour, self.letter, self.station);
-        before.contains(&self.key()) || (self.code() == Code::LateAtHighest && before.contains(&worse))
+        let worse: &[Code] = match self.code() {
+            Code::LateAtHighest => &[Code::ForbiddenHour],
+            Code::DeeperThanReady => &[Code::DeeperThanSoil, Code::NoMinutes],
+            _ => &[],
+        };
+        before.contains(&self.key()) || worse.iter().any(|code| before.contains(&(*code, self.letter, self.station)))
     }
 }

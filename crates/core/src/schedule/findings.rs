@@ -4,8 +4,9 @@ use chrono::{Datelike, NaiveDate, TimeDelta, TimeZone, Weekday};
 
 use super::finding::{Finding, Mark, Problem, Severity, Stake};
 use super::plan::{Level, Plan, PlanStation};
-use super::runs::{Expansion, expand};
+use super::runs::{Began, Expansion, Run, expand};
 use super::situation::Situation;
+use super::water_findings::water_findings;
 use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, StartTime};
 use crate::quantity::RunTime;
 use crate::sensor::SensorKind;
@@ -33,6 +34,12 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
         look.hours(situation, program, &mut out);
         look.waiting(program, &mut out);
     }
+    if let Some(date) = look.now.beyond_limit.or(look.highest.beyond_limit) {
+        out.push(Finding::new(Problem::TooManyOpenings { date }, Severity::Fault, None));
+    }
+    if let Some(budget) = &budget {
+        water_findings(controller, budget, &plan, &mut out);
+    }
     look.stations(&mut out);
     look.sensors(&mut out);
     out.sort_by_key(|f| (f.severity, f.code(), f.letter, f.station));
@@ -46,11 +53,7 @@ struct Look<'a> {
     now: Expansion,
     highest: Expansion,
     /// Waterings a week that the minutes of each program are for.
-    meant: Vec<(ProgramLetter, u8)>,
-}
-
-fn finding(problem: Problem, severity: Severity, letter: Option<ProgramLetter>) -> Finding {
-    Finding { problem, severity, letter, station: None, stake: Stake::None, marks: Vec::new(), repair: None }
+    meant: Vec<(ProgramLetter, f64)>,
 }
 
 impl Look<'_> {
@@ -59,10 +62,7 @@ impl Look<'_> {
         let first = self.now.starts.first().map(|s| s.date);
         let week = |date: NaiveDate| first.is_some_and(|f| date < f + TimeDelta::days(7));
         let (mut volume, mut depth, mut known) = (0.0, 0.0_f64, true);
-        for run in self.now.runs.iter().filter(|r| r.letter == letter && week(r.date)) {
-            if by.is_some_and(|b| b != run.by) {
-                continue;
-            }
+        for run in self.starts_of(letter, by).filter(|s| week(s.date)).flat_map(|s| self.now.runs_of(s)) {
             let Some(station) = self.plan.station(run.station) else { continue };
             match station.volume_m3(run.length()) {
                 Some(v) => volume += v,
@@ -75,13 +75,13 @@ impl Look<'_> {
     }
 
     fn marks_of(&self, letter: ProgramLetter, by: Option<StartTime>) -> Vec<Mark> {
-        let starts = self.now.starts.iter().filter(|s| s.letter == letter && by.is_none_or(|b| b == s.by));
-        starts
-            .filter_map(|s| {
-                let first = self.now.runs.iter().find(|r| r.letter == letter && r.date == s.date && r.by == s.by)?;
-                Some(Mark { date: s.date, at: first.local_start })
-            })
-            .collect()
+        let starts = self.starts_of(letter, by);
+        starts.filter_map(|s| Some(Mark { date: s.date, at: self.now.runs_of(s).first()?.local_start })).collect()
+    }
+
+    /// The starts of a program, or of one of its start times.
+    fn starts_of(&self, letter: ProgramLetter, by: Option<StartTime>) -> impl Iterator<Item = &Began> {
+        self.now.starts.iter().filter(move |s| s.letter == letter && by.is_none_or(|b| b == s.by))
     }
 
     fn starts<Tz: TimeZone>(&self, situation: &Situation<'_, Tz>, program: &Program, out: &mut Vec<Finding>) {
@@ -89,18 +89,18 @@ impl Look<'_> {
         let has_stations = self.plan.of_program(letter).next().is_some();
         if !has_stations {
             if !schedule.is_idle() {
-                out.push(finding(Problem::GhostProgram, Severity::Note, Some(letter)));
+                out.push(Finding::new(Problem::GhostProgram, Severity::Note, Some(letter)));
             }
             return;
         }
         if schedule.is_idle() {
-            out.push(finding(Problem::NotScheduled, Severity::Fault, Some(letter)));
+            out.push(Finding::new(Problem::NotScheduled, Severity::Fault, Some(letter)));
             return;
         }
         let split = schedule.split.max(1);
         if schedule.starts.len() < usize::from(split) {
             let problem = Problem::TooFewStarts { there: schedule.starts.len(), needed: split };
-            let mut f = finding(problem, Severity::Fault, Some(letter));
+            let mut f = Finding::new(problem, Severity::Fault, Some(letter));
             f.stake = match self.water(letter, None) {
                 Stake::VolumeM3(v) => Stake::VolumeM3(short(v, schedule.starts.len(), split)),
                 Stake::DepthMm(d) => Stake::DepthMm(short(d, schedule.starts.len(), split)),
@@ -110,18 +110,18 @@ impl Look<'_> {
         }
         // The starts that were meant come first; what is left over doubles the water.
         for extra in schedule.starts.iter().skip(usize::from(split)) {
-            let mut f = finding(Problem::SecondStart { start: *extra }, Severity::Fault, Some(letter));
+            let mut f = Finding::new(Problem::SecondStart { start: *extra }, Severity::Fault, Some(letter));
             f.stake = self.water(letter, Some(*extra));
             f.marks = self.marks_of(letter, Some(*extra));
             out.push(f);
         }
         let cycles = self.plan.of_program(letter).any(|s| s.cycle.is_some());
         if cycles && split > 1 {
-            let mut f = finding(Problem::TwoWaysOfSoak, Severity::Fault, Some(letter));
+            let mut f = Finding::new(Problem::TwoWaysOfSoak, Severity::Fault, Some(letter));
             f.marks = self.marks_of(letter, schedule.starts.get(1).copied());
             out.push(f);
         }
-        let meant = self.meant.iter().filter(|(l, _)| *l == letter).map(|(_, w)| *w).max();
+        let meant = self.meant.iter().filter(|(l, _)| *l == letter).map(|(_, w)| *w).max_by(f64::total_cmp);
         // Days that are closed are a finding of their own.
         let scheduled = match schedule.days {
             DayMode::Weekdays(days) => {
@@ -130,9 +130,9 @@ impl Look<'_> {
             _ => schedule.waterings_a_week(),
         };
         // Odd, even and every N come to parts of a watering: within a third is the same.
-        if let Some(meant) = meant.filter(|m| (f64::from(*m) - scheduled).abs() > 0.55) {
-            let mut f = finding(Problem::DaysAndMinutes { scheduled, meant }, Severity::Fault, Some(letter));
-            let share = 1.0 - f64::from(meant) / scheduled.max(0.1);
+        if let Some(meant) = meant.filter(|m| (m - scheduled).abs() > 0.55) {
+            let mut f = Finding::new(Problem::DaysAndMinutes { scheduled, meant }, Severity::Fault, Some(letter));
+            let share = 1.0 - meant / scheduled.max(0.1);
             f.stake = match self.water(letter, None) {
                 Stake::VolumeM3(v) => Stake::VolumeM3(v * share),
                 Stake::DepthMm(d) => Stake::DepthMm(d * share),
@@ -156,19 +156,19 @@ impl Look<'_> {
                 }
                 _ => Problem::ForbiddenDate { date: *first },
             };
-            let mut f = finding(problem, Severity::Rule, Some(letter));
+            let mut f = Finding::new(problem, Severity::Rule, Some(letter));
             f.stake = Stake::Rule;
             f.marks = self.marks_of(letter, None).into_iter().filter(|m| closed.contains(&m.date)).collect();
             out.push(f);
         }
         if schedule.days == DayMode::Odd && !schedule.is_idle() && self.plan.of_program(letter).next().is_some() {
-            out.push(finding(Problem::OddNeighbours, Severity::Note, Some(letter)));
+            out.push(Finding::new(Problem::OddNeighbours, Severity::Note, Some(letter)));
         }
         if let DayMode::Weekdays(days) = schedule.days
             && !schedule.is_idle()
             && let Some((first, second)) = side_by_side(days.and(schedule.never.complement()))
         {
-            out.push(finding(Problem::NeighbouringDays { first, second }, Severity::Note, Some(letter)));
+            out.push(Finding::new(Problem::NeighbouringDays { first, second }, Severity::Note, Some(letter)));
         }
     }
 
@@ -196,7 +196,7 @@ impl Look<'_> {
         } else {
             Problem::ForbiddenHour { from, ends }
         };
-        let mut f = finding(problem, Severity::Rule, Some(letter));
+        let mut f = Finding::new(problem, Severity::Rule, Some(letter));
         f.stake = Stake::Rule;
         let expansion = if late { &self.highest } else { &self.now };
         f.marks = expansion
@@ -217,29 +217,30 @@ impl Look<'_> {
         let Some(longest) = longest else { return };
         let Some(other) = longest.waited_for else { return };
         let begins = self
-            .now
-            .runs
-            .iter()
-            .chain(&self.highest.runs)
-            .filter(|r| r.letter == letter && r.date == longest.date && r.by == longest.by)
+            .runs_at(&self.now, letter, longest)
+            .chain(self.runs_at(&self.highest, letter, longest))
             .find(|r| r.start == longest.began)
             .map_or(longest.began.naive_utc(), |r| r.local_start);
         let problem = Problem::Waits { other, minutes: longest.waited().num_minutes(), planned: longest.by, begins };
-        let mut f = finding(problem, Severity::Note, Some(letter));
-        let waited = |date: NaiveDate, by: StartTime| {
-            self.now.starts.iter().any(|s| s.letter == letter && s.date == date && s.by == by && s.waited_for.is_some())
-        };
+        let mut f = Finding::new(problem, Severity::Note, Some(letter));
         f.marks = self
-            .now
-            .starts
-            .iter()
-            .filter(|s| s.letter == letter && waited(s.date, s.by))
-            .filter_map(|s| {
-                let run = self.now.runs.iter().find(|r| r.letter == letter && r.date == s.date && r.by == s.by)?;
-                Some(Mark { date: s.date, at: run.local_start })
-            })
+            .starts_of(letter, None)
+            .filter(|s| s.waited_for.is_some())
+            .filter_map(|s| Some(Mark { date: s.date, at: self.now.runs_of(s).first()?.local_start }))
             .collect();
         out.push(f);
+    }
+
+    /// The runs of the start of the same time and date in an expansion.
+    fn runs_at<'a>(
+        &self,
+        expansion: &'a Expansion,
+        letter: ProgramLetter,
+        start: &Began,
+    ) -> impl Iterator<Item = &'a Run> + use<'a> {
+        let (date, by) = (start.date, start.by);
+        let same = expansion.starts.iter().filter(move |s| s.letter == letter && s.date == date && s.by == by);
+        same.flat_map(|s| expansion.runs_of(s))
     }
 
     fn stations(&self, out: &mut Vec<Finding>) {
@@ -247,7 +248,7 @@ impl Look<'_> {
             let number = Some(station.number);
             let letter = station.programs[0];
             if let Some(second) = station.programs[1] {
-                let mut f = finding(Problem::InTwoPrograms { second }, Severity::Fault, letter);
+                let mut f = Finding::new(Problem::InTwoPrograms { second }, Severity::Fault, letter);
                 f.stake = self.station_water(station, second);
                 out.push(Finding { station: number, ..f });
             }
@@ -255,7 +256,7 @@ impl Look<'_> {
                 .and_then(|l| self.controller.program(l))
                 .is_some_and(|p| !p.schedule.is_idle() && self.plan.highest(p.letter).is_some());
             if scheduled && station.panel == RunTime::ZERO {
-                let f = finding(Problem::NoMinutes, Severity::Fault, letter);
+                let f = Finding::new(Problem::NoMinutes, Severity::Fault, letter);
                 out.push(Finding { station: number, ..f });
             }
             out.extend(self.runs_off(station, scheduled));
@@ -289,7 +290,7 @@ impl Look<'_> {
             .filter(|_| self.controller.capability.cycle_soak);
         let over = (worst.length().minutes() - longest) / 60.0 * station.rate_mm_per_hour;
         let problem = Problem::RunsOff { run: worst.length(), longest, setting };
-        let mut f = finding(problem, Severity::Fault, Some(worst.letter));
+        let mut f = Finding::new(problem, Severity::Fault, Some(worst.letter));
         f.station = Some(station.number);
         f.stake = Stake::DepthMm(over);
         let shows = self.now.runs.iter().filter(|r| r.station == station.number);
@@ -305,7 +306,7 @@ impl Look<'_> {
             let SensorKind::Et { programs, .. } = &sensor.kind else { continue };
             for letter in programs {
                 if self.controller.program(*letter).is_some_and(Program::has_percent_by_hand) {
-                    out.push(finding(Problem::FightsSensor, Severity::Fault, Some(*letter)));
+                    out.push(Finding::new(Problem::FightsSensor, Severity::Fault, Some(*letter)));
                 }
             }
         }

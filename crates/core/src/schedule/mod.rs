@@ -5,7 +5,6 @@
 //! schedule, and [`why_dry`] answers why a station got no water on a day.
 
 mod check;
-mod days_fit;
 mod finding;
 mod findings;
 mod longest_start;
@@ -15,11 +14,12 @@ mod repair;
 mod repairs;
 mod runs;
 mod situation;
+mod valve_line;
+mod water_findings;
 mod why;
 mod work;
 
 pub use check::{check, repair_all};
-pub use days_fit::even_days;
 pub use finding::{Code, Finding, Mark, Problem, Severity, Stake};
 pub use findings::detect;
 pub use plan::{Level, Plan, PlanStation};
@@ -27,5 +27,6 @@ pub use propose::{Grouping, Proposal, Shortfall, propose};
 pub use repair::Repair;
 pub use runs::{Began, Expansion, Run, expand, resolve};
 pub use situation::Situation;
+pub(crate) use valve_line::{Due, Opening, ValveLine};
 pub use why::{Known, Obstacle, Unknown, Why, why_dry};
 pub use work::{ProgramWeek, StationWeek, WeekWork, week_work};

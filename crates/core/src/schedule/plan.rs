@@ -1,4 +1,4 @@
-use chrono::{Datelike, NaiveDate};
+use chrono::NaiveDate;
 
 use crate::budget::{Dial, YearBudget};
 use crate::controller::{Controller, MonthDial, ProgramLetter, TemporaryKind};
@@ -115,6 +115,15 @@ impl Plan {
         found.map_or(Dial::Percent(Percent::FULL), |(_, dials)| dials[month.index()])
     }
 
+    /// The percent of a program in a month, nothing temporary counted; nothing when the month is off.
+    #[must_use]
+    pub fn percent_of_month(&self, letter: ProgramLetter, month: MonthOfYear) -> Option<Percent> {
+        match self.dial(letter, month) {
+            Dial::Off => None,
+            Dial::Percent(percent) => Some(percent),
+        }
+    }
+
     /// The highest percent of a program in the year; nothing when it is off all year.
     #[must_use]
     pub fn highest(&self, letter: ProgramLetter) -> Option<(MonthOfYear, Percent)> {
@@ -145,10 +154,7 @@ impl Plan {
             }
             _ => None,
         });
-        let month = MonthOfYear::ALL[date.month0() as usize];
-        for_a_while.or(match self.dial(letter, month) {
-            Dial::Off => None,
-            Dial::Percent(percent) => Some(percent),
-        })
+        let month = MonthOfYear::of(date);
+        for_a_while.or_else(|| self.percent_of_month(letter, month))
     }
 }

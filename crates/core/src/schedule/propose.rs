@@ -2,11 +2,10 @@
 
 use chrono::TimeZone;
 
-use super::days_fit::choose_days;
 use super::longest_start::longest_start;
 use super::situation::Situation;
 use crate::budget::YearBudget;
-use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, Schedule, StartTime, Station};
+use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, Schedule, StartTime, Station, choose_days};
 use crate::landscape::{Plant, SprinklerType};
 
 /// Whether stations change programs.
@@ -139,7 +138,14 @@ fn choose_all_days<Tz: TimeZone>(
         let bases: Vec<_> = budget
             .and_then(|b| b.group(program.letter))
             .map_or_else(Vec::new, |g| g.stations.iter().filter(|s| s.program == program.letter).collect());
-        let waterings = bases.iter().map(|s| s.waterings).max().or(program.waterings_per_week).unwrap_or(most);
+        let a_week = bases.iter().map(|s| s.waterings).max_by(f64::total_cmp);
+        if let Some(days) = a_week.filter(|w| *w < 1.0).map(|w| (7.0 / w).round() as u8) {
+            // Roots that reach deep wait longer than a week.
+            program.schedule.days = DayMode::Every { days, next: situation.first };
+            continue;
+        }
+        // 1 to 7 by its own limits.
+        let waterings = a_week.map(|w| w.ceil() as u8).or(program.waterings_per_week).unwrap_or(most);
         let asked = bases.iter().map(|s| (7.0 / s.interval_days).ceil() as u8).max().unwrap_or(waterings);
         if asked > most && program.waterings_per_week.is_none() {
             shortfalls.push(Shortfall::Days { letter: program.letter, needed: asked, allowed: most });
@@ -173,8 +179,10 @@ fn choose_starts<Tz: TimeZone>(situation: &Situation<'_, Tz>, c: &mut Controller
         .programs
         .iter()
         .filter_map(|p| match p.schedule.days {
-            DayMode::Weekdays(days) if !days.is_empty() => Some(unplaced(situation, c, p.letter, days)),
-            _ => None,
+            DayMode::Weekdays(days) if days.is_empty() => None,
+            DayMode::Weekdays(days) => Some(unplaced(situation, c, p.letter, days)),
+            // Days that go by the date fall on every weekday in turn.
+            _ => Some(unplaced(situation, c, p.letter, Days::ALL)),
         })
         .collect();
     let needed = busiest_day(&unplaced, step);

@@ -38,6 +38,10 @@ pub enum Repair {
     LeaveProgram(u8, ProgramLetter),
     /// Minutes for this many waterings a week.
     MinutesFor(ProgramLetter, u8),
+    /// These days, and minutes for as many waterings a week.
+    WaterMoreOften(ProgramLetter, Days),
+    /// Rain is no longer taken off by month: a sensor counts it.
+    LeaveRainToSensor(ProgramLetter),
     /// No month's percent by hand.
     FreePercent(ProgramLetter),
 }
@@ -86,6 +90,12 @@ impl Repair {
                     station.minutes = None;
                 }
             }
+            Self::WaterMoreOften(letter, days) => {
+                let program = c.program_mut(*letter)?;
+                program.schedule.days = DayMode::Weekdays(*days);
+                program.waterings_per_week = Some(days.count());
+            }
+            Self::LeaveRainToSensor(letter) => c.program_mut(*letter)?.count_rain = false,
             Self::FreePercent(letter) => {
                 for month in &mut c.program_mut(*letter)?.months {
                     if matches!(month.dial, MonthDial::Set(_)) {

@@ -2,13 +2,12 @@
 
 use chrono::TimeZone;
 
-use super::days_fit::even_days;
 use super::finding::{Finding, Problem};
 use super::longest_start::longest_start;
 use super::propose::{Grouping, propose};
 use super::repair::Repair;
 use super::situation::Situation;
-use crate::controller::{Controller, DayMode, Days, ProgramLetter, StartTime};
+use crate::controller::{Controller, DayMode, Days, ProgramLetter, StartTime, even_days};
 use crate::quantity::RunTime;
 
 /// Repairs worth trying for a finding, best first.
@@ -50,6 +49,13 @@ pub(super) fn candidates<Tz: TimeZone>(
             .chain(schedule.starts.first().map(|s| Repair::WholeStart(letter, *s)))
             .collect(),
         Problem::DaysAndMinutes { scheduled, meant } => other_days(situation, controller, letter, *scheduled, *meant),
+        // Several programs come to it together.
+        Problem::TooManyOpenings { .. } => Vec::new(),
+        Problem::RunHeld { .. }
+        | Problem::PercentHeld { .. }
+        | Problem::DeeperThanSoil { .. }
+        | Problem::DeeperThanReady { .. } => more_days(situation, controller, letter),
+        Problem::RainCountedTwice => vec![Repair::LeaveRainToSensor(letter)],
         Problem::FightsSensor => vec![Repair::FreePercent(letter)],
         Problem::ForbiddenWeekdays { days } => closed_weekdays(situation, controller, letter, *days),
         Problem::ForbiddenDate { .. } => closed_dates(situation, controller, letter),
@@ -120,15 +126,29 @@ fn other_days<Tz: TimeZone>(
     controller: &Controller,
     letter: ProgramLetter,
     scheduled: f64,
-    meant: u8,
+    meant: f64,
 ) -> Vec<Repair> {
     let chosen = controller.program(letter).and_then(|p| p.waterings_per_week).is_some();
-    let days = even_days(situation.rules.days, meant);
+    // 1 to 7 by its own limits.
+    let days = even_days(situation.rules.days, meant.round().clamp(1.0, 7.0) as u8);
     let by_days = Repair::SetDays(letter, DayMode::Weekdays(days));
     // 1 to 7 by its own limits.
     let by_minutes = Repair::MinutesFor(letter, scheduled.round().clamp(1.0, 7.0) as u8);
     // What the technician chose stays; the other follows.
     if chosen { vec![by_days, by_minutes] } else { vec![by_minutes, by_days] }
+}
+
+/// More waterings a week, with shorter runs, where rules and panel leave days for them; fewest first.
+fn more_days<Tz: TimeZone>(
+    situation: &Situation<'_, Tz>,
+    controller: &Controller,
+    letter: ProgramLetter,
+) -> Vec<Repair> {
+    let Some(program) = controller.program(letter) else { return Vec::new() };
+    let DayMode::Weekdays(days) = program.schedule.days else { return Vec::new() };
+    let most = situation.rules.limit(controller.capability).watering_days;
+    let more = (days.count() + 1..=most).map(|count| even_days(situation.rules.days, count));
+    more.map(|days| Repair::WaterMoreOften(letter, days)).collect()
 }
 
 /// Starts that take the place of cycles, each far enough from the one before.

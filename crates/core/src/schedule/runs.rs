@@ -1,16 +1,11 @@
 //! What a controller does, dated: every run of every station.
-//!
-//! One valve line: a program that starts while another runs waits until it has ended, first come
-//! first served, letters in their order at the same minute. Within a program stations run in the
-//! order of their numbers; while one soaks in the next runs, and where all of them soak the line
-//! rests.
 
 use chrono::{DateTime, LocalResult, NaiveDate, NaiveDateTime, TimeDelta, TimeZone, Utc};
 
-use super::plan::{Level, Plan, PlanStation};
-use crate::controller::{Controller, Program, ProgramLetter, StartTime};
-use crate::landscape::cycles;
-use crate::quantity::{Percent, RunTime};
+use super::plan::{Level, Plan};
+use super::valve_line::{Due, ValveLine};
+use crate::controller::{Controller, ProgramLetter, StartTime};
+use crate::quantity::{RunTime, limit};
 
 /// One opening of one valve.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -62,6 +57,10 @@ pub struct Began {
     pub ended: DateTime<Utc>,
     /// The program that it waited for.
     pub waited_for: Option<ProgramLetter>,
+    /// Where its runs begin in [`Expansion::runs`].
+    first_run: usize,
+    /// How many they are.
+    runs: usize,
 }
 
 impl Began {
@@ -79,6 +78,17 @@ pub struct Expansion {
     pub runs: Vec<Run>,
     /// The starts.
     pub starts: Vec<Began>,
+    /// The first date that asks for more openings of valves than [`limit::OPENINGS_A_DAY`]: what
+    /// goes beyond is left out.
+    pub beyond_limit: Option<NaiveDate>,
+}
+
+impl Expansion {
+    /// The runs of one start.
+    #[must_use]
+    pub fn runs_of(&self, start: &Began) -> &[Run] {
+        self.runs.get(start.first_run..start.first_run + start.runs).unwrap_or_default()
+    }
 }
 
 /// The instant of a local time. A time that the clocks skip becomes the next minute there is; one
@@ -116,7 +126,7 @@ pub fn expand<Tz: TimeZone>(
         let stopped =
             level == Level::Calendar && controller.temporaries.iter().any(|t| t.stops_watering() && t.holds_on(date));
         if !stopped {
-            for program in controller.programs.iter().filter(|p| p.schedule.waters_on(date)) {
+            for program in controller.programs.iter().filter(|p| controller.waters_on(p, date)) {
                 for by in &program.schedule.starts {
                     planned.push((resolve(zone, date.and_time(by.time())), program, *by, date));
                 }
@@ -125,16 +135,22 @@ pub fn expand<Tz: TimeZone>(
         date += TimeDelta::days(1);
     }
     planned.sort_by_key(|(at, program, ..)| (*at, program.letter));
-    let mut busy: Option<(DateTime<Utc>, ProgramLetter)> = None;
+    let mut line = ValveLine::of(controller, plan);
+    let mut day = (from, 0);
     for (at, program, by, date) in planned {
         let Some(percent) = plan.percent_on(controller, program.letter, date, level) else { continue };
-        let waits = busy.filter(|(until, _)| *until > at);
-        let began = waits.map_or(at, |(until, _)| until);
-        let wanted = date >= from;
-        let runs = program_runs(controller, plan, program, percent, began);
-        let Some(ended) = runs.last().map(|r| r.2) else { continue };
-        busy = Some((ended, program.letter));
-        if !wanted {
+        if day.0 != date {
+            day = (date, 0);
+        }
+        let Some(turn) = line.take(Due { at, letter: program.letter, percent }) else { continue };
+        day.1 += turn.openings.len();
+        if day.1 > limit::OPENINGS_A_DAY {
+            if date >= from {
+                out.beyond_limit.get_or_insert(date);
+            }
+            continue;
+        }
+        if date < from {
             continue;
         }
         let local = |at: DateTime<Utc>| at.with_timezone(zone).naive_local();
@@ -143,63 +159,24 @@ pub fn expand<Tz: TimeZone>(
             letter: program.letter,
             by,
             planned: at,
-            began,
-            ended,
-            waited_for: waits.map(|(_, letter)| letter),
+            began: turn.began,
+            ended: turn.ended,
+            waited_for: turn.waited_for,
+            first_run: out.runs.len(),
+            runs: turn.openings.len(),
         });
-        out.runs.extend(runs.into_iter().map(|(station, start, stop, cycle, of_cycles)| Run {
-            start,
-            stop,
-            local_start: local(start),
-            local_stop: local(stop),
+        out.runs.extend(turn.openings.into_iter().map(|o| Run {
+            start: o.opens,
+            stop: o.shuts,
+            local_start: local(o.opens),
+            local_stop: local(o.shuts),
             date,
             letter: program.letter,
             by,
-            station,
-            cycle,
-            of_cycles,
+            station: o.station,
+            cycle: o.cycle,
+            of_cycles: o.of_cycles,
         }));
-    }
-    out
-}
-
-/// A valve's opening: station, from, to, cycle and number of cycles.
-type Opening = (u8, DateTime<Utc>, DateTime<Utc>, u8, u8);
-
-fn program_runs(
-    controller: &Controller,
-    plan: &Plan,
-    program: &Program,
-    percent: Percent,
-    began: DateTime<Utc>,
-) -> Vec<Opening> {
-    struct Waiting<'a> {
-        station: &'a PlanStation,
-        cycles: Vec<RunTime>,
-        done: usize,
-        ready: DateTime<Utc>,
-    }
-    let step = controller.capability.run_step;
-    let mut waiting: Vec<Waiting<'_>> = plan
-        .of_program(program.letter)
-        .map(|station| {
-            let run = controller.capability.scaled(station.panel, percent);
-            Waiting { station, cycles: cycles(run, station.cycle.map(|c| c.cycle), step), done: 0, ready: began }
-        })
-        .filter(|w| !w.cycles.is_empty())
-        .collect();
-    let pause = TimeDelta::seconds(i64::from(controller.station_delay.seconds()));
-    let (mut at, mut out) = (began, Vec::new());
-    while let Some(soonest) = waiting.iter().filter(|w| w.done < w.cycles.len()).map(|w| w.ready).min() {
-        at = at.max(soonest);
-        let Some(next) = waiting.iter_mut().find(|w| w.done < w.cycles.len() && w.ready <= at) else { break };
-        let stop = at + TimeDelta::seconds(i64::from(next.cycles[next.done].seconds()));
-        next.done += 1;
-        let count = |n: usize| u8::try_from(n).unwrap_or(u8::MAX);
-        out.push((next.station.number, at, stop, count(next.done), count(next.cycles.len())));
-        let soak = next.station.cycle.map_or(0, |c| c.soak.seconds());
-        next.ready = stop + TimeDelta::seconds(i64::from(soak));
-        at = stop + pause;
     }
     out
 }
@@ -272,6 +249,28 @@ mod tests {
         assert_eq!(runs_of(&c, 10), [line(1, "23:30", "00:30"), line(1, "00:30", "01:30")]);
         let late = controller(&[60], &["00:15", "23:45"]);
         assert_eq!(runs_of(&late, 10)[0], line(1, "00:45", "01:45"));
+    }
+
+    /// Twelve stations of ten hours in the shortest cycles, started five times a day.
+    #[test]
+    fn what_no_panel_means_is_refused_and_never_expanded_whole() {
+        let mut c = controller(&[600; 12], &["04:30", "05:00", "06:00", "07:00", "08:00"]);
+        c.capability = Preset::Fine.capability();
+        for station in &mut c.stations {
+            station.cycle = Some(CycleSoak { cycle: RunTime::from_seconds(30), soak: min(1) });
+        }
+        assert!(c.check().unwrap_err().to_string().contains("100 cycles"), "{:?}", c.check());
+        for station in &mut c.stations {
+            station.cycle = Some(CycleSoak { cycle: min(4), soak: min(1) });
+        }
+        let first = NaiveDate::from_ymd_opt(2026, 6, 10).unwrap();
+        let utc = FixedOffset::east_opt(0).unwrap();
+        let plan = Plan::of(&c, None);
+        let found = expand(&c, &plan, &utc, [first, first + TimeDelta::days(6)], Level::Calendar);
+        assert_eq!(found.beyond_limit, Some(first));
+        // Twelve stations of 100 cycles: the fifth start goes over 5,000.
+        assert!(found.runs.len() <= 7 * limit::OPENINGS_A_DAY);
+        assert_eq!(found.starts.iter().map(|s| found.runs_of(s).len()).sum::<usize>(), found.runs.len());
     }
 
     #[test]

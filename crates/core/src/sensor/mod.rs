@@ -10,5 +10,8 @@ mod soil;
 pub use et::{EtClass, class_for, et_percent, expected_by_month};
 pub use freeze::{FreezeNights, freeze_replay, temperature_at};
 pub use model::{Proof, Reading, Sensor, SensorError, SensorKind, Vent};
-pub use rain::{RainCell, RainDay, RainReplay, best_setting, rain_holds, rain_replay};
+pub use rain::{
+    DISC_CAPACITY_MM, RELEASE_SHARE, RainCell, RainDay, RainReplay, RainSetting, RainStore, best_setting, rain_holds,
+    rain_replay,
+};
 pub use soil::{CalibrationFault, calibration_faults, decision_window, threshold_from};

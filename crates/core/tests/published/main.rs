@@ -2,6 +2,7 @@
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
 mod asce;
+mod balance;
 mod common_practice;
 mod fao56;
 mod noaa;

@@ -48,7 +48,7 @@ fn a_lawn_by_hand() {
     let base = group.stations[0];
     assert_eq!(group.peak_month.number(), 7);
     assert!((base.raw_mm - 18.6).abs() < 1e-9);
-    assert_eq!((base.interval_days, base.waterings), (3.0, 3));
+    assert_eq!((base.interval_days, base.waterings), (3.0, 3.0));
     assert!((base.net_depth_mm - 11.0833).abs() < 1e-4);
     assert!((base.exact_minutes - 28.71).abs() < 0.01);
     assert_eq!(base.run.minutes(), 29.0);
@@ -100,7 +100,7 @@ fn fewer_waterings_carry_the_difference() {
     let budget = year_budget(&c, &normals(None)).unwrap();
     let april = &budget.groups[0].months[3];
     assert!((april.percent_exact - 2.6 / 5.0 * 300.0).abs() < 1e-9);
-    assert_eq!(april.stations[0].waterings, 1);
+    assert_eq!(april.stations[0].waterings, 1.0);
 }
 
 /// Runs too short to reach the roots ask for fewer days.
@@ -146,10 +146,81 @@ fn programs_have_their_own_percent_only_where_the_controller_has_it() {
 fn nothing_to_share_is_said() {
     assert_eq!(year_budget(&controller(Preset::Plain, vec![]), &normals(None)), Err(BudgetError::NoStations));
     let frozen = normals(None).map(|n| MonthNormal { et0_mm_per_day: 0.0, ..n });
-    assert_eq!(
-        year_budget(&controller(Preset::Plain, vec![lawn(1)]), &frozen),
-        Err(BudgetError::NoDemand(ProgramLetter::A))
-    );
+    let budget = year_budget(&controller(Preset::Plain, vec![lawn(1)]), &frozen).unwrap();
+    assert!(budget.groups[0].months.iter().all(|m| m.dial == Dial::Off && m.demand_mm == 0.0));
+}
+
+/// Rain of every month covers the shrubs and not the lawn: the lawn keeps its minutes.
+#[test]
+fn a_program_without_demand_takes_nothing_from_the_others() {
+    let b = ProgramLetter::ALL[1];
+    let natives = Station { program: b, plant: Plant::Natives, ..lawn(2) };
+    let c = controller(Preset::Monthly, vec![lawn(1), natives]);
+    let budget = year_budget(&c, &normals(Some(200.0))).unwrap();
+    let natives = budget.group(b).unwrap();
+    assert!(natives.months.iter().all(|m| m.dial == Dial::Off));
+    assert!(natives.stations[0].run.minutes() > 0.0, "a real base time also serves manual runs");
+    assert_eq!(budget.group(ProgramLetter::A).unwrap().stations[0].run.minutes(), 29.0);
+}
+
+/// Base minutes carry a dry peak week, whatever the mean rain; the percent has it taken off once.
+#[test]
+fn base_minutes_never_have_rain_taken_off() {
+    let base = |rain, count_rain| {
+        let mut c = controller(Preset::Monthly, vec![lawn(1)]);
+        c.programs[0].count_rain = count_rain;
+        let budget = year_budget(&c, &normals(rain)).unwrap();
+        (budget.groups[0].stations[0].run.minutes(), budget.groups[0].months[6].dial.percent())
+    };
+    assert_eq!(base(None, true), (29.0, 100));
+    // 60 mm of rain: 147.25 less 35.1 mm effective are 76 %.
+    assert_eq!(base(Some(60.0), true), (29.0, 75));
+    assert_eq!(base(Some(60.0), false), (29.0, 100));
+}
+
+/// Trees on loam: RAW 0.50 x 155 x 0.60 = 46.5 mm at 2.5 mm a day last 18 days. A panel that counts
+/// them waters every 18th day, 7 / 18 a week; one that goes by weekdays alone once a week.
+#[test]
+fn roots_that_reach_deep_wait_longer_than_a_week() {
+    let tree = Station { plant: Plant::Trees, ..lawn(1) };
+    let base = |preset| {
+        let budget = year_budget(&controller(preset, vec![tree.clone()]), &normals(None)).unwrap();
+        (budget.groups[0].stations[0].interval_days, budget.groups[0].stations[0].waterings)
+    };
+    assert_eq!(base(Preset::Fine), (18.0, 7.0 / 18.0));
+    assert_eq!(base(Preset::Plain), (18.0, 1.0));
+}
+
+/// Minutes follow the days that go by the date: every five days gives neither more nor less.
+#[test]
+fn days_by_the_date_are_waterings_a_week_too() {
+    let week_mm = |days| {
+        let mut c = controller(Preset::Fine, vec![lawn(1)]);
+        c.programs[0].schedule = Schedule { days, starts: vec![StartTime::new(270).unwrap()], ..Schedule::default() };
+        year_budget(&c, &normals(None)).unwrap().groups[0].stations[0].week_mm()
+    };
+    let next = chrono::NaiveDate::from_ymd_opt(2026, 6, 1).unwrap();
+    for days in [DayMode::Odd, DayMode::Even, DayMode::Every { days: 5, next }, DayMode::Every { days: 14, next }] {
+        assert!((week_mm(days) - 4.75 * 7.0).abs() < 0.4, "{days:?}: {}", week_mm(days));
+    }
+}
+
+/// Either side of the middle between two classes the same week is watered: base minutes belong to the
+/// reference of the class.
+#[test]
+fn a_step_of_the_climate_class_is_no_jump() {
+    use upland_core::sensor::{EtClass, Sensor, SensorKind, class_for, et_percent};
+    let week_mm = |et0: f64| {
+        let mut c = controller(Preset::Monthly, vec![lawn(1)]);
+        let class: EtClass = class_for(et0);
+        let kind = SensorKind::Et { class, trim: 3, programs: vec![ProgramLetter::A] };
+        c.add_sensor(Sensor::proposed(kind, "Roof ridge", &c));
+        let normals = normals(None).map(|n| MonthNormal { et0_mm_per_day: n.et0_mm_per_day / 5.0 * et0, ..n });
+        let base = year_budget(&c, &normals).unwrap().groups[0].stations[0];
+        base.net_depth_mm * base.waterings * et_percent(et0, class, 3) / 100.0
+    };
+    assert!((week_mm(5.49) - 5.49 * 0.95 * 7.0).abs() < 1e-9);
+    assert!((week_mm(5.51) - 5.51 * 0.95 * 7.0).abs() < 1e-9);
 }
 
 #[test]
@@ -178,7 +249,10 @@ fn what_a_controller_cannot_do_is_refused_at_its_place() {
         ControllerError::CannotDial { max: 200, .. }
     ));
     assert!(matches!(
-        with(&|c| c.programs[0].waterings_per_week = Some(5)),
+        with(&|c| {
+            c.capability.watering_days = 3;
+            c.programs[0].waterings_per_week = Some(5);
+        }),
         ControllerError::TooManyWaterings { allowed: 3, .. }
     ));
     assert!(matches!(with(&|c| c.stations[0].name = "  ".into()), ControllerError::Station { number: 1, .. }));

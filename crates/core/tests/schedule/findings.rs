@@ -255,7 +255,7 @@ fn minutes_for_three_waterings_on_two_days() {
     let found = around.check(&c);
     assert_eq!(
         (codes(&found), &found[0].problem),
-        (vec![Code::DaysAndMinutes], &Problem::DaysAndMinutes { scheduled: 2.0, meant: 3 })
+        (vec![Code::DaysAndMinutes], &Problem::DaysAndMinutes { scheduled: 2.0, meant: 3.0 })
     );
     let after = mended(&around, &c, Code::DaysAndMinutes);
     assert_eq!(after.programs[0].schedule.days, DayMode::Weekdays(Days::of([Mon, Wed, Fri])));
@@ -272,6 +272,61 @@ fn a_percent_by_hand_that_fights_the_sensor() {
     c.programs[0].months[6].dial = MonthDial::Set(Percent::new(120).unwrap());
     assert_eq!(codes(&around.check(&c)), [Code::FightsSensor]);
     assert_eq!(mended(&around, &c, Code::FightsSensor).programs[0].months[6].dial, MonthDial::Computed);
+}
+
+/// A rain sensor holds A back, and A's months have rain taken off as well.
+#[test]
+fn rain_is_counted_once() {
+    let mut c = controller(vec![station(1, A, 20)]);
+    set(&mut c, A, mwf(), &["04:30"]);
+    let around = Surroundings { normals: Some(normals()), ..Surroundings::open() };
+    c.programs[0].waterings_per_week = Some(3);
+    assert_eq!(around.check(&c), []);
+    let sensor = Sensor { jumper_removed: true, ..Sensor::proposed(SensorKind::common_rain(), "Shed", &c) };
+    c.add_sensor(sensor);
+    assert_eq!(codes(&around.check(&c)), [Code::RainCountedTwice]);
+    assert!(!mended(&around, &c, Code::RainCountedTwice).programs[0].count_rain);
+    c.sensors[0].jumper_removed = false;
+    assert_eq!(around.check(&c), [], "a sensor behind its jumper counts nothing");
+}
+
+/// Turf on sand holds 24 mm in 0.3 m of roots and may use 9.6; July asks 39.9 mm a week.
+#[test]
+fn one_watering_a_week_is_more_than_sand_holds() {
+    let mut c = controller(vec![station(1, A, 20)]);
+    c.stations[0].minutes = None;
+    set(&mut c, A, DayMode::Weekdays(Days::of([Mon])), &["04:30"]);
+    c.programs[0].waterings_per_week = Some(1);
+    let around = Surroundings { normals: Some(normals()), ..Surroundings::open() };
+    let found = around.check(&c);
+    assert_eq!(codes(&found), [Code::DeeperThanSoil]);
+    let Problem::DeeperThanSoil { net_mm, taw_mm } = found[0].problem else { panic!() };
+    assert!((net_mm - 39.9).abs() < 0.3 && (taw_mm - 24.0).abs() < 1e-9, "{net_mm}");
+    assert_eq!(found[0].severity, Severity::Fault);
+    // Twice a week none sinks away, and the plants still wait too long. Four days would leave two side
+    // by side, so five mend it.
+    let twice = mended(&around, &c, Code::DeeperThanSoil);
+    assert_eq!(twice.programs[0].waterings_per_week, Some(2));
+    assert_eq!(codes(&around.check(&twice)), [Code::DeeperThanReady]);
+    assert_eq!(mended(&around, &twice, Code::DeeperThanReady).programs[0].waterings_per_week, Some(5));
+}
+
+#[test]
+fn what_the_panel_cuts_off_is_said() {
+    let mut c = controller(vec![station(1, A, 20)]);
+    c.stations[0].minutes = None;
+    set(&mut c, A, mwf(), &["04:30"]);
+    c.programs[0].waterings_per_week = Some(3);
+    let around = Surroundings { normals: Some(normals()), ..Surroundings::open() };
+    // Base set in January at 0.8 mm: July's 6.0 calls for 750 %, the panel ends at 200.
+    c.base_month = BaseMonth::Month(MonthOfYear::ALL[0]);
+    let found = around.check(&c);
+    assert!(codes(&found).contains(&Code::PercentHeld), "{found:?}");
+    c.base_month = BaseMonth::Peak;
+    c.capability.run_max = min(60);
+    c.stations[0].sprinkler.rate = upland_core::quantity::RateMmPerHour::new(5.0).ok();
+    let found = around.check(&c);
+    assert!(codes(&found).contains(&Code::RunHeld), "{found:?}");
 }
 
 /// The week of the handbook's picture: everything at once, and one press mends it all.

@@ -70,7 +70,8 @@ fn station(number: u8) -> impl Strategy<Value = Station> {
     let kinds = prop_oneof![Just(SprinklerType::Spray), Just(SprinklerType::Drip), Just(SprinklerType::Rotor)];
     let soil = prop_oneof![Just(Soil::Clay), Just(Soil::Loam), Just(Soil::Sand)];
     let slope = prop_oneof![Just(Slope::Level), Just(Slope::Gentle), Just(Slope::Steep)];
-    let cycle = proptest::option::of((1u32..30, 0u32..90));
+    // No shorter than what 100 cycles of the longest minutes take.
+    let cycle = proptest::option::of((3u32..30, 0u32..90));
     let minutes = proptest::option::of(0u32..200);
     (plants, kinds, soil, slope, cycle, minutes, any::<bool>(), 0usize..2, proptest::option::of(1.0f64..5000.0))
         .prop_map(move |(plant, kind, soil, slope, cycle, minutes, roofed, letter, area_m2)| Station {
@@ -82,6 +83,17 @@ fn station(number: u8) -> impl Strategy<Value = Station> {
             minutes: minutes.map(|m| RunTime::from_seconds(m * 60)),
             cycle: cycle
                 .map(|(c, s)| CycleSoak { cycle: RunTime::from_seconds(c * 60), soak: RunTime::from_seconds(s * 60) }),
+            root_zone: if roofed {
+                StatedRootZone {
+                    field_capacity: Some(0.31),
+                    wilting_point: Some(0.135),
+                    root_depth_m: Some(0.27),
+                    p: Some(0.55),
+                    depletion_start_mm: minutes.map(|m| f64::from(m) / 7.0),
+                }
+            } else {
+                StatedRootZone::default()
+            },
             ..Station::plain(number, &format!("Station {number}"), plant, kind)
         })
 }

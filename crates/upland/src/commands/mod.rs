@@ -5,6 +5,7 @@ mod budget;
 mod check;
 mod demo;
 mod et0;
+mod replay;
 mod runs;
 mod schema;
 mod serve;
@@ -48,7 +49,8 @@ pub(crate) fn run(command: Command) -> anyhow::Result<Outcome> {
         Command::Sun(args) => sun::run(&args),
         Command::Runs(args) => runs::run(&args),
         Command::Check(args) => check::run(&args),
-        Command::Schema => schema::run(),
+        Command::Replay(args) => replay::run(&args),
+        Command::Schema(args) => schema::run(&args),
         Command::Serve(args) => serve::run(args),
         Command::Migrate(args) => serve::migrate(&args),
         Command::User(args) => user::run(&args),

@@ -1,8 +1,9 @@
 //! A weather file from a path or standard input, read by the strict names.
 
-use std::fmt;
+use std::fmt::{self, Write as _};
 use std::fs::File;
-use std::io::{Read, stdin};
+use std::io::{Read, Write as _, stderr, stdin};
+use std::mem::discriminant;
 use std::path::Path;
 
 use anyhow::Context;
@@ -11,7 +12,7 @@ use upland_core::climate::quality::DayIssue;
 use upland_core::climate::reference_et::Reference;
 use upland_core::place::Position;
 use upland_core::quantity::OutOfRange;
-use upland_formats::weather::{Fault, FaultKind, MAX_BYTES, Mapping, Note, NoteKind, Reading, Table, read};
+use upland_formats::weather::{Column, Fault, FaultKind, MAX_BYTES, Mapping, Note, NoteKind, Reading, Table, read};
 
 use super::{Outcome, complain};
 use crate::args::{Surface, Weather};
@@ -21,6 +22,17 @@ pub(super) struct WeatherFile {
     pub(super) site: Site,
     pub(super) reference: Reference,
     pub(super) reading: Reading,
+}
+
+/// Where weather comes from.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Source<'a> {
+    /// The file; `-` is standard input.
+    pub(super) file: &'a Path,
+    /// Headers of columns that are not called by their own names.
+    pub(super) columns: &'a [(Column, String)],
+    /// Whether every warning is listed.
+    pub(super) all: bool,
 }
 
 /// Reads the file of the arguments. `Err` inside carries the exit status after everything that is
@@ -33,26 +45,60 @@ pub(super) fn open(args: &Weather) -> anyhow::Result<Result<WeatherFile, Outcome
             return Ok(Err(Outcome::Usage));
         }
     };
-    let bytes = read_bytes(&args.file)?;
+    let reference = match args.reference {
+        Surface::Short => Reference::Short,
+        Surface::Tall => Reference::Tall,
+    };
+    read_weather(Source { file: &args.file, columns: &args.column, all: args.all }, site, reference)
+}
+
+/// Reads a weather file for a site.
+pub(super) fn read_weather(
+    source: Source<'_>,
+    site: Site,
+    reference: Reference,
+) -> anyhow::Result<Result<WeatherFile, Outcome>> {
+    let bytes = read_bytes(source.file)?;
     let table = Table::parse(&bytes)?;
-    let mapping = Mapping::by_name(table.headers(), &args.column)?;
+    let mapping = Mapping::by_name(table.headers(), source.columns)?;
     let reading = read(&table, &mapping, Some(&site));
-    for fault in &reading.faults {
-        complain(format_args!("line {}: {}", fault.line, Said(fault)));
-    }
+    let most = if source.all { usize::MAX } else { MOST_ALIKE };
+    let faults = reading.faults.iter().map(|f| (discriminant(&f.kind), f.line, Said(f)));
+    complain_of(faults, most);
     if !reading.faults.is_empty() {
         let count = reading.faults.len();
         complain(format_args!("{count} of {} rows have errors; nothing was worked out", table.len()));
         return Ok(Err(Outcome::BadData));
     }
-    for note in &reading.notes {
-        complain(format_args!("line {}: {}", note.line, SaidNote(note)));
-    }
-    let reference = match args.reference {
-        Surface::Short => Reference::Short,
-        Surface::Tall => Reference::Tall,
-    };
+    complain_of(reading.notes.iter().map(|n| (discriminant(&n.kind), n.line, SaidNote(n))), most);
     Ok(Ok(WeatherFile { site, reference, reading }))
+}
+
+/// Lines about rows that are alike and are said one by one; of the rest the number is said.
+const MOST_ALIKE: usize = 20;
+
+/// Says what is wrong with rows, by line; of each kind at most so many. All of it is written at once.
+fn complain_of<K: PartialEq>(rows: impl Iterator<Item = (K, u64, impl fmt::Display)>, most: usize) {
+    let mut counts: Vec<(K, usize)> = Vec::new();
+    let mut text = String::new();
+    for (kind, line, said) in rows {
+        let at = counts.iter().position(|(k, _)| *k == kind).unwrap_or_else(|| {
+            counts.push((kind, 0));
+            counts.len() - 1
+        });
+        counts[at].1 += 1;
+        if counts[at].1 <= most {
+            // Writing to a string does not fail.
+            let _ = writeln!(text, "upland: line {line}: {said}");
+        } else if counts[at].1 == most + 1 {
+            let _ = writeln!(text, "upland: line {line}: {said}, and more like it");
+        }
+    }
+    for (_, count) in counts.iter().filter(|(_, count)| *count > most) {
+        let _ = writeln!(text, "upland: and {} more like it; --all lists them", count - most - 1);
+    }
+    // When even standard error is closed there is nobody left to tell.
+    let _ = stderr().lock().write_all(text.as_bytes());
 }
 
 fn site(args: &Weather) -> Result<Site, OutOfRange> {

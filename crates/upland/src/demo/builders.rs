@@ -50,6 +50,11 @@ pub(super) fn named(letter: ProgramLetter, name: &str) -> Program {
     Program { name: name.into(), ..Program::proposed(letter) }
 }
 
+/// A program that a rain sensor holds back, so that its months do not count rain as well.
+pub(super) fn held_by_sensor(letter: ProgramLetter, name: &str) -> Program {
+    Program { count_rain: false, ..named(letter, name) }
+}
+
 /// Rules as towns make them: no watering on Sunday, none from 10:00 to 18:00.
 pub(super) fn town_rules() -> Rules {
     Rules {

@@ -16,7 +16,7 @@ use upland_formats::site::{DialledDoc, FieldDoc, PanelDoc, PanelNextDoc};
 use uuid::Uuid;
 
 use super::Demo;
-use super::builders::{library_sensors, named, schedule, sprinkler, station, town_rules};
+use super::builders::{held_by_sensor, library_sensors, named, schedule, sprinkler, station, town_rules};
 
 impl Demo {
     pub(super) async fn library(&self, weather: Uuid) -> anyhow::Result<()> {
@@ -70,7 +70,7 @@ impl Demo {
                 )
             },
         ];
-        let mut beds = named(b, "beds");
+        let mut beds = held_by_sensor(b, "beds");
         beds.months[4].dial = MonthDial::Set(Percent::new(70)?);
         beds.schedule = schedule(&[Weekday::Tue, Weekday::Sat], &["08:15"])?;
         beds.waterings_per_week = Some(2);
@@ -78,13 +78,12 @@ impl Demo {
         let turf = Program {
             schedule: schedule(&[Weekday::Mon, Weekday::Wed, Weekday::Fri], &["04:30", "22:00"])?,
             waterings_per_week: Some(3),
-            ..named(a, "turf")
+            ..held_by_sensor(a, "turf")
         };
         let misted = Program {
             schedule: schedule(&Days::WEEK, &["06:30"])?,
             waterings_per_week: Some(7),
-            count_rain: false,
-            ..named(court, "court")
+            ..held_by_sensor(court, "court")
         };
         c.programs = vec![turf, beds, misted];
         for sensor in library_sensors() {

@@ -28,9 +28,6 @@ todo-weather-act = Choose weather
 todo-stations = { $a } needs stations
 todo-stations-more = At { $a }. Minutes are worked out from them.
 todo-stations-act = Enter stations
-todo-demand = { $a } needs no water
-todo-demand-more = At { $a }. Rain covers every month, or the base month. Check the Year.
-todo-demand-act = Open Year
 todo-short = { $a } has short runs
 todo-short-more =
     { $n ->

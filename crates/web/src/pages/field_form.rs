@@ -49,7 +49,7 @@ pub(crate) fn options<T: Fields>(field: &Field<T>) -> Vec<Choice> {
 /// The measure in which a field's number is shown.
 pub(crate) fn measure(kind: &Kind) -> Measure {
     match kind {
-        Kind::Number { range, .. } => Measure::of_unit(range.unit),
+        Kind::Number { range, .. } => Measure::of_range(range),
         _ => Measure::Plain,
     }
 }

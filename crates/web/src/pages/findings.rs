@@ -4,7 +4,7 @@ use upland_core::controller::{Controller, DayMode, ProgramLetter};
 use upland_core::schedule::{Code, Finding, Problem, Repair, Severity, Stake};
 
 use crate::charts::{severity_word, volume_text, volume_unit};
-use crate::show::{Measure, Units, clock, date_short, day_list, day_long, day_short, month_long, number};
+use crate::show::{Measure, Units, clock, date_short, day_list, day_long, day_short, month_long, number, times};
 use crate::words::Words;
 
 /// A finding in words.
@@ -43,7 +43,13 @@ pub(crate) const fn code_word(code: Code) -> &'static str {
         Code::NoMinutes => "no_minutes",
         Code::RunsOff => "runs_off",
         Code::TooFewStarts => "too_few_starts",
+        Code::TooManyOpenings => "too_many_openings",
         Code::DaysAndMinutes => "days_and_minutes",
+        Code::RainCountedTwice => "rain_counted_twice",
+        Code::PercentHeld => "percent_held",
+        Code::RunHeld => "run_held",
+        Code::DeeperThanSoil => "deeper_than_soil",
+        Code::DeeperThanReady => "deeper_than_ready",
         Code::FightsSensor => "fights_sensor",
         Code::ForbiddenDay => "forbidden_day",
         Code::ForbiddenHour => "forbidden_hour",
@@ -73,7 +79,7 @@ pub(crate) fn counts(findings: &[Finding]) -> String {
 
 fn view(number: usize, c: &Controller, f: &Finding, authority: &str, units: Units) -> FindingView {
     let w = Words;
-    let (title, fact) = title_and_fact(c, f);
+    let (title, fact) = title_and_fact(c, f, units);
     let (stake_label, stake) = match f.stake {
         Stake::VolumeM3(v) if v < 0.0 => {
             (w.t("at-stake"), w.t2("stake-missing", volume_text(units)(-v), volume_unit(units)))
@@ -108,6 +114,8 @@ const fn note_key(code: Code) -> &'static str {
         Code::NotScheduled => "note-not-scheduled",
         Code::NoMinutes => "note-no-minutes",
         Code::FightsSensor => "note-sensor",
+        Code::RainCountedTwice => "note-rain-twice",
+        Code::DeeperThanReady => "note-deeper-ready",
         Code::TwoWaysOfSoak => "note-two-ways",
         _ => "note-plain",
     }
@@ -124,7 +132,13 @@ const fn why_key(code: Code) -> &'static str {
         Code::NoMinutes => "found-no-minutes",
         Code::RunsOff => "found-runs-off",
         Code::TooFewStarts => "found-too-few",
+        Code::TooManyOpenings => "found-too-many",
         Code::DaysAndMinutes => "found-days-minutes",
+        Code::RainCountedTwice => "found-rain-twice",
+        Code::PercentHeld => "found-percent-held",
+        Code::RunHeld => "found-run-held",
+        Code::DeeperThanSoil => "found-deeper-soil",
+        Code::DeeperThanReady => "found-deeper-ready",
         Code::FightsSensor => "found-fights",
         Code::ForbiddenDay => "found-day",
         Code::ForbiddenHour => "found-hour",
@@ -139,14 +153,16 @@ fn station_name(c: &Controller, number: Option<u8>) -> String {
     number.and_then(|n| c.station(n)).map_or_else(String::new, |s| s.name.clone())
 }
 
-fn title_and_fact(c: &Controller, f: &Finding) -> (String, String) {
+fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String) {
     let w = Words;
+    let depth = |mm: f64| Measure::Depth.show(mm, units);
     let letter = f.letter.map_or_else(String::new, |l| l.get().to_string());
     let station = station_name(c, f.station);
     match &f.problem {
         Problem::SecondStart { start } => {
             (w.t1("f-second-start", &letter), w.t1("f-second-start-more", start.to_string()))
         }
+        Problem::TooManyOpenings { date } => (w.t("f-too-many"), w.t1("f-too-many-more", date_short(*date))),
         Problem::TwoWaysOfSoak => (w.t1("f-two-ways", &letter), w.t("f-two-ways-more")),
         Problem::InTwoPrograms { second } => {
             (w.t1("f-two-programs", &station), w.t2("f-two-programs-more", &letter, second.get().to_string()))
@@ -162,10 +178,22 @@ fn title_and_fact(c: &Controller, f: &Finding) -> (String, String) {
         }
         Problem::DaysAndMinutes { scheduled, meant } => {
             let tenths = usize::from(scheduled.fract() != 0.0);
-            (
-                w.t2("f-days-minutes", &letter, number(*scheduled, tenths)),
-                w.t1("f-days-minutes-more", meant.to_string()),
-            )
+            (w.t2("f-days-minutes", &letter, number(*scheduled, tenths)), w.t1("f-days-minutes-more", times(*meant)))
+        }
+        Problem::RainCountedTwice => (w.t1("f-rain-twice", &letter), w.t("f-rain-twice-more")),
+        Problem::PercentHeld { month, wanted, highest } => (
+            w.t1("f-percent-held", month_long(*month)),
+            w.t2("f-percent-held-more", number(*wanted, 0), highest.get().to_string()),
+        ),
+        Problem::RunHeld { wanted_minutes, longest } => (
+            w.t1("f-run-held", &station),
+            w.t2("f-run-held-more", number(*wanted_minutes, 0), number(longest.minutes(), 0)),
+        ),
+        Problem::DeeperThanSoil { net_mm, taw_mm } => {
+            (w.t1("f-deeper-soil", &station), w.t2("f-deeper-soil-more", depth(*net_mm), depth(*taw_mm)))
+        }
+        Problem::DeeperThanReady { net_mm, raw_mm } => {
+            (w.t1("f-deeper-ready", &station), w.t2("f-deeper-ready-more", depth(*net_mm), depth(*raw_mm)))
         }
         Problem::FightsSensor => (w.t1("f-fights", &letter), w.t("f-fights-more")),
         Problem::ForbiddenWeekdays { days } => (w.t2("f-day", &letter, day_list(*days)), w.t("f-day-more")),
@@ -240,6 +268,8 @@ pub(crate) fn repair_words(c: &Controller, repair: &Repair) -> String {
         Repair::WorkOutMinutes(station, run) => w.t2("r-minutes", name(*station), number(run.minutes(), 0)),
         Repair::LeaveProgram(station, letter) => w.t2("r-leave", name(*station), letter.get().to_string()),
         Repair::MinutesFor(letter, waterings) => w.t2("r-minutes-for", letter.get().to_string(), waterings.to_string()),
+        Repair::WaterMoreOften(letter, days) => w.t2("r-more-often", letter.get().to_string(), day_list(*days)),
+        Repair::LeaveRainToSensor(letter) => w.t1("r-rain-to-sensor", letter.get().to_string()),
         Repair::FreePercent(letter) => w.t1("r-free", letter.get().to_string()),
     }
 }

@@ -1,7 +1,6 @@
 //! The steps of a controller in the order of the work, and the next sensible one.
 
 use chrono::NaiveDate;
-use upland_core::budget::BudgetError;
 use upland_core::controller::TemporaryKind;
 use upland_core::schedule::{Severity, detect};
 use uuid::Uuid;
@@ -97,7 +96,6 @@ impl Step {
             Self::Year => match budget {
                 Ok(()) if short_runs => "part",
                 Ok(()) => "done",
-                Err(Missing::Budget(BudgetError::NoDemand(_) | BudgetError::NoDemandInBaseMonth(..))) => "fault",
                 Err(_) => "todo",
             },
             Self::Week if context.controller().stations.is_empty() => "todo",

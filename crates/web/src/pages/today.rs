@@ -133,7 +133,6 @@ fn next_change(context: &ControllerContext, group: &Group, month: MonthOfYear) -
 
 /// What is missing at each controller, the next sensible step first.
 pub(crate) fn todos(contexts: &[ControllerContext], today: impl Fn(&ControllerContext) -> NaiveDate) -> Vec<Todo> {
-    use upland_core::budget::BudgetError;
     let w = Words;
     let mut todos = Vec::new();
     for context in contexts {
@@ -155,19 +154,12 @@ pub(crate) fn todos(contexts: &[ControllerContext], today: impl Fn(&ControllerCo
                 format!("/places/{}/weather", context.at.place.id),
                 "todo-weather-act",
             )),
-            Err(Missing::Budget(BudgetError::NoStations)) => todos.push(todo(
+            Err(Missing::Stations) => todos.push(todo(
                 "todo",
                 "todo-stations",
                 w.t1("todo-stations-more", at),
                 format!("/controllers/{id}/stations"),
                 "todo-stations-act",
-            )),
-            Err(Missing::Budget(_)) => todos.push(todo(
-                "fault",
-                "todo-demand",
-                w.t1("todo-demand-more", at),
-                format!("/controllers/{id}/year"),
-                "todo-demand-act",
             )),
             Ok(budget) => {
                 let shorts: usize =

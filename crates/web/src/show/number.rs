@@ -29,6 +29,12 @@ pub(crate) fn signed(value: f64, decimals: usize) -> String {
     if value > 0.0 && text.chars().any(|c| matches!(c, '1'..='9')) { format!("+{text}") } else { text }
 }
 
+/// Waterings a week: whole where they are, else to a tenth, and to a hundredth under one.
+pub(crate) fn times(a_week: f64) -> String {
+    let decimals = if (a_week - a_week.round()).abs() < 1e-9 { 0 } else { 1 + usize::from(a_week < 1.0) };
+    number(a_week, decimals)
+}
+
 /// `90 %` with a space that does not break.
 pub(crate) fn percent(value: u16) -> String {
     format!("{value}\u{a0}%")

@@ -1,4 +1,5 @@
 use upland_core::quantity::Range;
+use upland_core::quantity::range::ROOT_DEPTH;
 
 use super::number::number;
 use crate::words::Words;
@@ -51,6 +52,8 @@ pub(crate) enum Measure {
     Area,
     /// Elevation and the height of a mast.
     Height,
+    /// Depth of roots.
+    RootDepth,
     /// Distance over land.
     Distance,
     /// Volume of water.
@@ -62,9 +65,11 @@ pub(crate) enum Measure {
 }
 
 impl Measure {
-    /// The measure of a range's unit; a number without one for units that are the same everywhere.
-    pub(crate) fn of_unit(unit: &str) -> Self {
-        match unit {
+    /// The measure of a range: by its unit, and a number without one for units that are the same
+    /// everywhere.
+    pub(crate) fn of_range(range: &Range) -> Self {
+        match range.unit {
+            "m" if *range == ROOT_DEPTH => Self::RootDepth,
             "mm/h" => Self::Rate,
             "m²" => Self::Area,
             "mm" => Self::Depth,
@@ -87,6 +92,7 @@ impl Measure {
             Self::Rate => (1.0 / 25.4, "mm/h", "in/h", 1, 2),
             Self::Area => (10.763_910_416_7, "m²", "ft²", 0, 0),
             Self::Height => (1.0 / 0.3048, "m", "ft", 0, 0),
+            Self::RootDepth => (1.0 / 0.0254, "m", "in", 2, 1),
             Self::Distance => (1.0 / 1.609_344, "km", "mi", 0, 0),
             Self::Volume => (264.172_052_4, "m³", "gal", 1, 0),
             Self::Wind => (1.0 / 0.44704, "m/s", "mph", 1, 1),

@@ -1,6 +1,6 @@
 //! The form of the worksheet: filled in from what is saved, read back cell by cell.
 
-use upland_core::controller::{Controller, Station};
+use upland_core::controller::{Controller, RootZoneError, Station};
 use upland_core::field::{Field, Fields};
 use upland_core::landscape::{Plant, Sprinkler, SprinklerType};
 
@@ -8,6 +8,7 @@ use super::COLUMNS;
 use crate::form::Form;
 use crate::pages::field_form::{read as read_field, shown};
 use crate::show::Units;
+use crate::words::Words;
 
 /// The name of a station's field in the form.
 pub(super) fn field_name(number: u8, field: &str) -> String {
@@ -16,7 +17,7 @@ pub(super) fn field_name(number: u8, field: &str) -> String {
 
 /// The fields of the worksheet, in the order in which they are read: a plant before its coefficient.
 pub(super) fn fields() -> impl Iterator<Item = &'static Field<Station>> {
-    Station::FIELDS.iter().filter(|f| COLUMNS.iter().any(|column| column.contains(&f.name)))
+    Station::FIELDS.iter().filter(|f| COLUMNS.iter().any(|(_, column)| column.contains(&f.name)))
 }
 
 /// The form of the stations as they are saved.
@@ -71,6 +72,14 @@ fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) ->
     let mut station = was.cloned().unwrap_or_else(|| Station { number, ..Station::blank() });
     for field in fields() {
         read_field(form, &field_name(number, field.name), field, &mut station, units);
+    }
+    if let Err(error) = station.check_root_zone() {
+        let (field, words) = match error {
+            RootZoneError::Half => ("wilting_point", "root-zone-half"),
+            RootZoneError::Reversed => ("wilting_point", "root-zone-reversed"),
+            RootZoneError::Start => ("depletion_start_mm", "root-zone-start"),
+        };
+        form.fail(&field_name(number, field), Words.t(words));
     }
     station.also = station.also.filter(|also| *also != station.program);
     Some(station)

@@ -19,7 +19,7 @@ use super::working::{Provenances, StationWorking};
 use crate::charts::Strip;
 use crate::context::Missing;
 use crate::form::Form;
-use crate::show::{Measure, Units, number};
+use crate::show::{Measure, Units, number, times};
 use crate::words::Words;
 
 use form::field_name;
@@ -45,18 +45,44 @@ pub(crate) struct StationsLiveTemplate {
     pub(crate) sheet: Sheet,
 }
 
+/// Which half of the worksheet a column is shown in: there are more than one page is wide.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Half {
+    /// In both.
+    Both,
+    /// With the sprinklers and the site.
+    Site,
+    /// With the root zone.
+    Roots,
+}
+
+impl Half {
+    pub(crate) const fn class(self) -> &'static str {
+        match self {
+            Self::Both => "",
+            Self::Site => "half-site",
+            Self::Roots => "half-roots",
+        }
+    }
+}
+
 /// The columns of the worksheet: the fields of each, one under the other.
-const COLUMNS: [&[&str]; 10] = [
-    &["name"],
-    &["program"],
-    &["plant", "coefficient"],
-    &["sprinkler"],
-    &["rate_mm_h"],
-    &["uniformity"],
-    &["soil", "slope"],
-    &["sun", "trim_pct"],
-    &["roofed"],
-    &["area_m2"],
+const COLUMNS: [(Half, &[&str]); 15] = [
+    (Half::Both, &["name"]),
+    (Half::Both, &["program"]),
+    (Half::Both, &["plant", "coefficient"]),
+    (Half::Site, &["sprinkler"]),
+    (Half::Site, &["rate_mm_h"]),
+    (Half::Site, &["uniformity"]),
+    (Half::Both, &["soil", "slope"]),
+    (Half::Site, &["sun", "trim_pct"]),
+    (Half::Site, &["roofed"]),
+    (Half::Site, &["area_m2"]),
+    (Half::Roots, &["root_depth_m"]),
+    (Half::Roots, &["p"]),
+    (Half::Roots, &["field_capacity"]),
+    (Half::Roots, &["wilting_point"]),
+    (Half::Roots, &["depletion_start_mm"]),
 ];
 
 /// The worksheet.
@@ -76,6 +102,7 @@ pub(crate) struct Sheet {
 #[derive(Debug, Clone)]
 pub(crate) struct SheetHead {
     pub(crate) class: &'static str,
+    pub(crate) half: Half,
     pub(crate) label: String,
     pub(crate) under: String,
 }
@@ -165,7 +192,7 @@ impl Sheet {
             sub,
             worked_for: base_month.map_or_else(String::new, |m| w.t1("stations-worked-for", m)),
             note: missing_note(input.budget),
-            heads: COLUMNS.iter().map(|names| head(names, units)).collect(),
+            heads: COLUMNS.iter().map(|(half, names)| SheetHead { half: *half, ..head(names, units) }).collect(),
             depth_unit: Measure::Depth.unit(units),
             working,
             form: input.form,
@@ -175,16 +202,11 @@ impl Sheet {
 
 /// What is missing before figures can be worked out; empty when nothing is.
 pub(crate) fn missing_note(budget: &Result<YearBudget, Missing>) -> String {
-    use upland_core::budget::BudgetError;
     let w = Words;
     match budget {
         Ok(_) => String::new(),
         Err(Missing::Weather) => w.t("missing-weather"),
-        Err(Missing::Budget(BudgetError::NoStations)) => w.t("missing-stations"),
-        Err(Missing::Budget(BudgetError::NoDemand(letter))) => w.t1("missing-demand", letter.get().to_string()),
-        Err(Missing::Budget(BudgetError::NoDemandInBaseMonth(letter, month))) => {
-            w.t2("missing-demand-in-base", letter.get().to_string(), crate::show::month_long(*month))
-        }
+        Err(Missing::Stations) => w.t("missing-stations"),
     }
 }
 
@@ -220,7 +242,7 @@ fn head(names: &[&str], units: Units) -> SheetHead {
         [only] => (column_class(only), unit(only)),
         [] => ("", String::new()),
     };
-    SheetHead { class, label: names.first().map_or_else(String::new, |name| label(name)), under }
+    SheetHead { class, half: Half::Both, label: names.first().map_or_else(String::new, |name| label(name)), under }
 }
 
 fn column_class(field: &str) -> &'static str {
@@ -270,7 +292,7 @@ fn row(
             name: id,
         })
     };
-    let columns = COLUMNS.iter().map(|names| names.iter().filter_map(&mut cell).collect()).collect();
+    let columns = COLUMNS.iter().map(|(_, names)| names.iter().filter_map(&mut cell).collect()).collect();
     SheetRow { number, used: station.is_some(), columns, errors, worked }
 }
 
@@ -279,19 +301,26 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
     let (_, k_known) = station.plant.coefficient();
     let (rate, rate_known) = station.sprinkler.rate_mm_per_hour();
     let (du, du_known) = station.sprinkler.uniformity();
+    let ((roots, roots_known), (p, p_known)) = (station.root_depth_m(), station.depletion_share());
+    let (taw, (_, water_known)) = (station.zone().taw_mm, station.available_water_mm_per_m());
+    let start_known = station.root_zone.depletion_start_mm.map_or(Provenance::Guessed, |_| Provenance::Measured);
     let mut worked = Worked {
         used: vec![
             ("plant", number(station.landscape_coefficient(), 2), mark(k_known)),
             // A rate or a uniformity that was typed is in its cell already.
             ("rate_mm_h", typed_or(rate_known, || Measure::Rate.figure(rate, units)), mark(rate_known)),
             ("uniformity", typed_or(du_known, || number(du, 2)), mark(du_known)),
+            ("root_depth_m", typed_or(roots_known, || Measure::RootDepth.figure(roots, units)), mark(roots_known)),
+            ("p", typed_or(p_known, || number(p, 2)), mark(p_known)),
+            ("field_capacity", w.t1("available-water", Measure::Depth.show(taw, units)), mark(water_known)),
+            ("depletion_start_mm", typed_or(start_known, || "0".into()), mark(start_known)),
         ],
         ..Worked::default()
     };
     let Some(b) = base else { return worked };
     worked.week = Measure::Depth.figure(b.week_mm(), units);
     worked.base = number(b.run.minutes(), usize::from(!b.run.seconds().is_multiple_of(60)));
-    worked.waterings = b.waterings.to_string();
+    worked.waterings = times(b.waterings);
     worked.interval = number(b.interval_days, 0);
     let allowed = c.capability.watering_days;
     let asked = (7.0 / b.interval_days).ceil();
@@ -299,7 +328,7 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
         (w.t("binds-longest"), w.t1("binds-longest-more", number(b.exact_minutes, 0)))
     } else if asked > f64::from(allowed) {
         (w.t("binds-days"), w.t2("binds-days-more", number(asked, 0), allowed.to_string()))
-    } else if f64::from(b.waterings) > asked {
+    } else if b.waterings > asked {
         (w.t("binds-program"), w.t("binds-program-more"))
     } else {
         (w.t("binds-soil"), w.t1("binds-soil-more", Measure::Depth.show(b.raw_mm, units)))

@@ -6,7 +6,7 @@ use upland_core::quantity::MonthOfYear;
 use super::station::{minutes_what_ifs, station_provenance};
 use super::{Prov, Provenances, WorkStep, prov};
 use crate::pages::stations::plant_name;
-use crate::show::{Measure, Units, minutes, month_long, number, percent, signed};
+use crate::show::{Measure, Units, minutes, month_long, number, percent, signed, times};
 use crate::words::Words;
 
 /// A figure of the Year page whose working can be opened.
@@ -151,14 +151,14 @@ impl Means {
 fn share_step(group: &Group, m: &MonthBudget, units: Units) -> WorkStep {
     let w = Words;
     let a_day = |m: &MonthBudget| Measure::DepthADay.figure(m.demand_mm / m.month.mean_days(), units);
-    let base = group.month(group.base_month);
-    let now = m.stations.iter().map(|s| s.waterings).max().unwrap_or(1);
-    let usual = group.stations.iter().map(|s| s.waterings).max().unwrap_or(1);
-    let fewer = if now < usual { format!(" × {usual} ÷ {now}") } else { String::new() };
+    let count = group.stations.len().max(1) as f64;
+    let base = group.stations.iter().map(|s| s.base_mm_per_day).sum::<f64>() / count;
+    let (now, usual) = (m.waterings(), group.waterings());
+    let fewer = if now < usual { format!(" × {} ÷ {}", times(usual), times(now)) } else { String::new() };
     WorkStep::new(
         w.t2("work-share", month_long(m.month), month_long(group.base_month)),
         "",
-        format!("{} ÷ {} × 100{fewer}", a_day(m), a_day(base)),
+        format!("{} ÷ {} × 100{fewer}", a_day(m), Measure::DepthADay.figure(base, units)),
         format!("{}\u{a0}%", number(m.percent_exact, 1)),
     )
 }
@@ -242,7 +242,7 @@ fn delivered_steps(group: &Group, m: &MonthBudget, units: Units) -> Vec<WorkStep
                     minutes(s.run),
                     Measure::Rate.figure(b.rate.0, units),
                     number(b.multiplier, 3),
-                    s.waterings,
+                    times(s.waterings),
                     number(weeks, 2)
                 ),
                 Measure::Depth.show(s.delivered_mm, units),
@@ -299,10 +299,9 @@ fn waterings_steps(controller: &Controller, group: &Group, m: &MonthBudget, unit
             )
         })
         .collect();
-    let most = m.stations.iter().map(|s| s.waterings).max().unwrap_or(1);
     let text = w.t(if m.waterings_set.is_some() { "work-chosen" } else { "work-thirstiest" });
     let allowed = w.t1("work-allowed", controller.capability.watering_days.to_string());
-    steps.push(WorkStep::new(text, "", allowed, most.to_string()));
+    steps.push(WorkStep::new(text, "", allowed, times(m.waterings())));
     steps
 }
 

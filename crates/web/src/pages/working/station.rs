@@ -1,4 +1,4 @@
-use upland_core::budget::{Group, StationBase, StationDemand, StationGuess, WhatIf, YearBudget, base_minutes_if};
+use upland_core::budget::{Group, StationBase, StationGuess, WhatIf, YearBudget, base_minutes_if};
 use upland_core::climate::normals::Normals;
 use upland_core::controller::{Controller, Station};
 use upland_core::landscape::{Provenance, Soil};
@@ -6,7 +6,7 @@ use upland_core::quantity::{MonthOfYear, RunTime};
 
 use super::{Prov, Provenances, WorkStep, prov};
 use crate::pages::stations::{choice_name, plant_name};
-use crate::show::{Measure, Units, minutes, month_long, number};
+use crate::show::{Measure, Units, minutes, month_long, number, times};
 use crate::words::Words;
 
 /// The working of a station's base minutes.
@@ -33,17 +33,16 @@ impl StationWorking {
         let station = controller.stations.iter().find(|s| s.number == n)?;
         let group = budget.group(station.program)?;
         let base = group.stations.iter().find(|b| b.number == n)?;
-        let month = group.month(group.base_month);
-        let demand = month.stations.iter().find(|s| s.number == n)?.demand;
+        let reference = controller.et_reference_mm_per_day(station.program);
         let normal = weather.weather.normals()?[group.base_month.index()];
         let mut rows: Vec<Prov> = weather.rows(group.base_month, units).into_iter().take(1).collect();
         rows.extend(station_provenance(station, base, units));
         Some(Self {
             title: format!("{n} {}", station.name),
             figure: minutes(base.run),
-            say: w.t1("station-say", base.waterings.to_string()),
+            say: w.t1("station-say", times(base.waterings)),
             say_more: w.t1("station-say-week", Measure::Depth.show(base.week_mm(), units)),
-            steps: station_steps(base, demand, normal.et0_mm_per_day, normal.rain_mm, group.base_month, units),
+            steps: station_steps(base, normal.et0_mm_per_day, reference, group.base_month, units),
             provenance: rows,
             what_ifs: minutes_what_ifs(controller, group, weather.weather.normals()?, n, units),
         })
@@ -52,36 +51,24 @@ impl StationWorking {
 
 fn station_steps(
     base: &StationBase,
-    demand: StationDemand,
     et0: f64,
-    rain: Option<f64>,
+    reference: Option<f64>,
     month: MonthOfYear,
     units: Units,
 ) -> Vec<WorkStep> {
     let w = Words;
-    let days = month.mean_days();
     let (d, per_day) = (|mm: f64| Measure::Depth.figure(mm, units), |mm: f64| Measure::DepthADay.show(mm, units));
-    let days_text = number(days, if days.fract() == 0.0 { 0 } else { 2 });
-    let mut steps = Vec::new();
-    if demand.effective_rain_mm > 0.0 {
-        let expression = w.with(
-            "work-rain-numbers",
-            &[("rain", &d(rain.unwrap_or(0.0))), ("et", &d(demand.etl_mm)), ("store", &d(base.raw_mm))],
-        );
-        steps.push(WorkStep::new(
-            w.t1("work-rain", month_long(month)),
-            "TR-21",
-            expression,
-            Measure::Depth.show(demand.effective_rain_mm, units),
-        ));
-    }
-    let daily = Measure::DepthADay.figure(et0, units);
-    steps.push(WorkStep::new(
-        w.t1("work-demand", month_long(month)),
+    let (text, daily) = match reference {
+        // The sensor scales from its own reference, so the base minutes belong to that.
+        Some(reference) => (w.t("work-base-sensor"), reference),
+        None => (w.t1("work-base-month", month_long(month)), et0),
+    };
+    let mut steps = vec![WorkStep::new(
+        text,
         "FAO-56",
-        format!("({daily} × {} × {days_text} − {}) ÷ {days_text}", number(base.kl, 2), d(demand.effective_rain_mm)),
-        per_day(base.demand_mm_per_day),
-    ));
+        format!("{} × {}", Measure::DepthADay.figure(daily, units), number(base.kl, 2)),
+        per_day(base.base_mm_per_day),
+    )];
     steps.push(WorkStep::new(
         w.t("work-interval"),
         "FAO-56",
@@ -89,9 +76,9 @@ fn station_steps(
         w.t1("work-days", number(base.interval_days, 0)),
     ));
     steps.push(WorkStep::new(
-        w.t1("work-net", base.waterings.to_string()),
+        w.t1("work-net", times(base.waterings)),
         "",
-        format!("{} × 7 ÷ {}", Measure::DepthADay.figure(base.demand_mm_per_day, units), base.waterings),
+        format!("{} × 7 ÷ {}", Measure::DepthADay.figure(base.base_mm_per_day, units), times(base.waterings)),
         Measure::Depth.show(base.net_depth_mm, units),
     ));
     steps.push(WorkStep::new(
@@ -156,14 +143,18 @@ pub(super) fn station_provenance(station: &Station, base: &StationBase, units: U
         prov(
             "input-soil",
             Measure::Depth.show(base.raw_mm, units),
-            Provenance::Guessed,
+            // As good as the worst of what it is made from; a soil told by hand is a guess.
+            match base.available_water_mm_per_m.1 {
+                Provenance::Measured => base.root_depth_m.1.max(base.depletion_share.1),
+                _ => Provenance::Guessed,
+            },
             w.with(
                 "soil-note",
                 &[
                     ("soil", &choice_name(station.soil)),
-                    ("aw", &number(base.available_water_mm_per_m, 0)),
-                    ("root", &number(base.root_depth_m, 2)),
-                    ("p", &number(base.depletion_share, 2)),
+                    ("aw", &number(base.available_water_mm_per_m.0, 0)),
+                    ("root", &number(base.root_depth_m.0, 2)),
+                    ("p", &number(base.depletion_share.0, 2)),
                 ],
             ),
         ),

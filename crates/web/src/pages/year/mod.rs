@@ -14,7 +14,7 @@ use crate::pages::shell::Shell;
 use crate::pages::spine::Spine;
 use crate::pages::stations::missing_note;
 use crate::pages::working::{Figure, MonthWorking, Provenances};
-use crate::show::{Measure, Units, minutes, month_long, month_short, number, percent};
+use crate::show::{Measure, Units, minutes, month_long, month_short, number, percent, times};
 use crate::words::Words;
 use table::{Columns, foot, lines, minute_lines};
 
@@ -262,9 +262,9 @@ fn dial_words(c: &Controller, group: &Group, month: &MonthBudget, units: Units) 
 
 /// Waterings a week that a month can be set to: as usual, or fewer.
 fn month_waterings(group: &Group) -> Vec<Choice> {
-    let usual = group.stations.iter().map(|s| s.waterings).max().unwrap_or(1);
-    let mut choices = vec![Choice::new("", Words.t1("waterings-usual", usual.to_string()))];
-    choices.extend((1..usual).rev().map(|n| Choice::new(n.to_string(), n.to_string())));
+    let mut choices = vec![Choice::new("", Words.t1("waterings-usual", times(group.waterings())))];
+    // Up to one a day.
+    choices.extend((1..group.waterings().ceil() as u8).rev().map(|n| Choice::new(n.to_string(), n.to_string())));
     choices
 }
 

@@ -4,7 +4,7 @@ use upland_core::budget::{Dial, Group, LEAST_RUN_MINUTES, MonthBudget};
 use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::quantity::MonthOfYear;
 
-use crate::show::{Measure, Units, minutes, number, signed};
+use crate::show::{Measure, Units, minutes, number, signed, times};
 use crate::words::Words;
 
 /// A cell of the table; its link opens the working.
@@ -87,8 +87,7 @@ pub(super) fn lines(group: &Group, base: &str, letter: ProgramLetter, columns: &
             cell(m, "difference", text, if far { "far" } else { "" })
         }),
         line("year-waterings", "", false, &|m| {
-            let now = m.stations.iter().map(|s| s.waterings).max().unwrap_or(0);
-            cell(m, "waterings", now.to_string(), if m.waterings_set.is_some() { "chosen" } else { "" })
+            cell(m, "waterings", times(m.waterings()), if m.waterings_set.is_some() { "chosen" } else { "" })
         }),
     ]
 }

@@ -9,14 +9,14 @@ use crate::context::WeatherDay;
 use chrono::NaiveDate;
 use upland_core::controller::Controller;
 use upland_core::schedule::{Grouping, propose};
-use upland_core::sensor::{Sensor, SensorKind, rain_holds, temperature_at};
+use upland_core::sensor::{RainSetting, Sensor, SensorKind, rain_holds, temperature_at};
 
 use crate::context::ControllerContext;
 use crate::show::Units;
 
 use et::EtView;
 use freeze::{FreezeView, first_start, sunrise_hour};
-use rain::{RainSetting, RainView, open_days};
+use rain::{RainChoice, RainView, open_days};
 use soil::SoilView;
 
 /// What stands beside the form of a sensor.
@@ -44,9 +44,8 @@ impl ReplayView {
             SensorKind::Rain { .. } if input.days.is_empty() => Self::NoWeather,
             SensorKind::Freeze { .. } if input.days.is_empty() => Self::NoWeather,
             SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => {
-                let set =
-                    RainSetting { thresholds_mm, threshold_mm: *threshold_mm, delay_days: *delay_days, vent: *vent };
-                Self::Rain(Box::new(RainView::of(sensor, &set, input)))
+                let setting = RainSetting { threshold_mm: *threshold_mm, delay_days: *delay_days, vent: *vent };
+                Self::Rain(Box::new(RainView::of(sensor, &RainChoice { thresholds_mm, setting }, input)))
             }
             SensorKind::Freeze { thresholds_c, threshold_c } => {
                 Self::Freeze(FreezeView::of(thresholds_c, *threshold_c, input))
@@ -82,7 +81,8 @@ pub(crate) fn held_on(context: &ControllerContext, days: &[WeatherDay], date: Na
         let index = on_record?;
         match &sensor.kind {
             SensorKind::Rain { threshold_mm, delay_days, vent, .. } => {
-                rain_holds(&open, *threshold_mm, *delay_days, *vent).0.get(index).copied()
+                let setting = RainSetting { threshold_mm: *threshold_mm, delay_days: *delay_days, vent: *vent };
+                rain_holds(&open, &setting).0.get(index).copied()
             }
             SensorKind::Freeze { threshold_c, .. } => {
                 let day = days.get(index)?;

@@ -5,7 +5,7 @@ use chrono::{Datelike, NaiveDate};
 use upland_core::controller::Controller;
 use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Level, expand};
-use upland_core::sensor::{RainCell, RainDay, RainReplay, Sensor, Vent, best_setting, rain_holds, rain_replay};
+use upland_core::sensor::{RainCell, RainDay, RainReplay, RainSetting, Sensor, best_setting, rain_holds, rain_replay};
 
 use super::{ReplayInput, scheduled};
 use crate::charts::HoldPlate;
@@ -13,13 +13,11 @@ use crate::context::ControllerContext;
 use crate::show::{Measure, Units, date_long, month_short, number};
 use crate::words::Words;
 
-/// What a rain sensor is set to, and what it could be set to.
+/// What a rain sensor is set to, and the settings that it could be set to.
 #[derive(Debug, Clone, Copy)]
-pub(super) struct RainSetting<'a> {
+pub(super) struct RainChoice<'a> {
     pub(super) thresholds_mm: &'a [f64],
-    pub(super) threshold_mm: f64,
-    pub(super) delay_days: u8,
-    pub(super) vent: Vent,
+    pub(super) setting: RainSetting,
 }
 
 /// A setting of the grid.
@@ -102,9 +100,10 @@ fn raw_mm(context: &ControllerContext, station: Option<u8>) -> f64 {
 const DELAYS: [u8; 5] = [0, 1, 2, 3, 4];
 
 impl RainView {
-    pub(super) fn of(sensor: &Sensor, set: &RainSetting<'_>, input: &ReplayInput<'_>) -> Self {
+    pub(super) fn of(sensor: &Sensor, set: &RainChoice<'_>, input: &ReplayInput<'_>) -> Self {
         let w = Words;
-        let RainSetting { thresholds_mm, threshold_mm, delay_days, vent } = *set;
+        let RainChoice { thresholds_mm, setting } = *set;
+        let RainSetting { threshold_mm, delay_days, vent } = setting;
         let (context, units) = (input.context, input.units);
         let station = witness(context.controller(), sensor);
         let days = watered_days(context, input.days, station);
@@ -127,7 +126,7 @@ impl RainView {
         let name =
             station.and_then(|n| context.controller().station(n)).map_or_else(|| "·".to_owned(), |s| s.name.clone());
         let span = [days.first(), days.last()].map(|d| d.map_or_else(String::new, |d| date_long(d.date)));
-        let (held, _) = rain_holds(&days, threshold_mm, delay_days, vent);
+        let (held, _) = rain_holds(&days, &setting);
         let plate = HoldPlate::draw(&days, &held);
         Self {
             unit: Measure::Depth.unit(units),

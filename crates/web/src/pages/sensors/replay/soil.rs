@@ -28,7 +28,7 @@ impl SoilView {
         let faults = calibration_faults(readings);
         let depletion = input.context.budget().ok().and_then(|b| {
             let bases = b.groups.iter().flat_map(|g| &g.stations).filter(|s| sensor.governs(s.number));
-            bases.map(|s| s.depletion_share).min_by(f64::total_cmp)
+            bases.map(|s| s.depletion_share.0).min_by(f64::total_cmp)
         });
         let share = depletion.unwrap_or(0.5);
         let at_24 = readings
