@@ -9,7 +9,7 @@ use crate::error::PageError;
 use crate::guard::posted::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    controllers, dial, door_card, found, health, log, places, reference, round, rules, sensors, sign_in, site,
+    controllers, dial, door_card, found, health, log, places, reference, replay, round, rules, sensors, sign_in, site,
     stations, temporary, today, undo, units, weather, week, why, year,
 };
 
@@ -47,6 +47,7 @@ fn pages(config: &mut ServiceConfig) {
     config
         .route("/", get().to(today::show))
         .route("/rounds", get().to(round::list::list))
+        .route("/replay", get().to(replay::list::list))
         .route("/reference", get().to(reference::show))
         .route("/reference/parts", get().to(reference::parts))
         .service(resource("/places").route(get().to(places::list::list)).route(post().to(places::create::create)))
@@ -110,6 +111,11 @@ fn a_controller(config: &mut ServiceConfig) {
                 .route(post().to(stations::save::save)),
         )
         .service(posted("/controllers/{controller}/stations/preview", post().to(stations::preview::preview)))
+        .route("/controllers/{controller}/replay", get().to(replay::show::show))
+        .route("/controllers/{controller}/replay.csv", get().to(replay::days::export))
+        .service(posted("/controllers/{controller}/replay/preview", post().to(replay::preview::preview)))
+        .service(posted("/controllers/{controller}/replay/best", post().to(replay::best::best)))
+        .service(posted("/controllers/{controller}/replay/apply", post().to(replay::apply::apply)))
         .route("/controllers/{controller}/year", get().to(year::show::show))
         .service(posted("/controllers/{controller}/year/preview", post().to(year::preview::preview)))
         .service(posted("/controllers/{controller}/year/month", post().to(year::month::save)))

@@ -37,7 +37,7 @@ pub fn replay(ground: &Ground, season: &Season, rules: &Bound, strategy: &mut dy
             in_frost: 0.0,
             area_m2: s.area_m2,
             daily: (keep == Keep::Days || keep == Keep::Station(s.number))
-                .then(|| std::array::from_fn(|_| Daily::of(season.len()))),
+                .then(|| std::array::from_fn(|_| Daily::of(season.counted().len()))),
         })
         .collect();
     let mut rule_breaks = 0;
@@ -46,15 +46,18 @@ pub fn replay(ground: &Ground, season: &Season, rules: &Bound, strategy: &mut dy
         let state = State { ground, depletions: &depletions };
         strategy.water(&Day { season, index }, &state, &mut today, &mut tomorrow);
         let (et0, rain) = (season.et0_mm[index], season.rain_mm[index]);
+        let counts = index >= season.lead;
         let frost = season.air_c[index].is_some_and(|(low, _)| low < 0.0);
         for ((station, dose), (sums, before)) in
             ground.stations.iter().zip(&today).zip(stations.iter_mut().zip(&mut depletions))
         {
-            sums.waterings += dose.waterings;
-            if rain > StationReplay::WET_DAY_MM && !station.covered {
+            if counts {
+                sums.waterings += dose.waterings;
+            }
+            if counts && rain > StationReplay::WET_DAY_MM && !station.covered {
                 sums.in_rain += dose.waterings;
             }
-            if frost {
+            if counts && frost {
                 sums.in_frost += dose.waterings;
             }
             for part in Part::ALL.map(Part::index) {
@@ -66,13 +69,16 @@ pub fn replay(ground: &Ground, season: &Season, rules: &Bound, strategy: &mut dy
                 };
                 let end = day(&station.zone, before[part], &entering);
                 before[part] = end.depletion_mm;
+                if !counts {
+                    continue;
+                }
                 sums.totals[part].add(&entering, &end);
                 if let Some(daily) = &mut sums.daily {
                     daily[part].push(&entering, &end);
                 }
             }
         }
-        if today.iter().any(|d| d.seconds > 0.0) && !rules.allows_day(season.dates[index]) {
+        if counts && today.iter().any(|d| d.seconds > 0.0) && !rules.allows_day(season.dates[index]) {
             rule_breaks += 1;
         }
         std::mem::swap(&mut today, &mut tomorrow);

@@ -8,6 +8,7 @@
 //! judged at the first start of a program; what is set for a while on the controller is left out, since
 //! it belongs to its own dates; "every N days" counts back before its next date as well as on.
 
+mod best;
 mod dose;
 mod engine;
 mod ground;
@@ -17,7 +18,9 @@ mod season;
 mod set;
 mod state;
 mod strategy;
+mod what_if;
 
+pub use best::{Best, BestInput, Search, best_setting};
 pub use dose::{Dose, DoseBook, ProgramPercents};
 pub use engine::{Keep, replay};
 pub use ground::{Ground, Part, ReplayStation};
@@ -27,3 +30,4 @@ pub use season::{Season, SeasonDay, SeasonError};
 pub use set::{Candidate, Found, Kind, REFILL_SHARE, SOIL_SHARE_OF_RAW, USUAL_RAIN, peak_et0, strategies};
 pub use state::{Day, Standing, State};
 pub use strategy::{Deficit, ET_MEAN_DAYS, Nothing, PercentBy, Scheduled, Strategy};
+pub use what_if::{RainChange, WhatIf};

@@ -48,6 +48,9 @@ pub struct Season {
     pub et0_filled: Vec<NaiveDate>,
     /// Days without a measurement of rain.
     pub rain_missing: Vec<NaiveDate>,
+    /// Days at the beginning that only bring the root zones to where they stand: they are replayed, and
+    /// not counted.
+    pub lead: usize,
 }
 
 impl Season {
@@ -78,6 +81,7 @@ impl Season {
             air_c: Vec::with_capacity(known.len()),
             et0_filled: Vec::new(),
             rain_missing: Vec::new(),
+            lead: 0,
         };
         for (offset, day) in (0..).zip(known) {
             let date = first + TimeDelta::days(offset);
@@ -117,6 +121,20 @@ impl Season {
         past.iter().sum::<f64>() / past.len() as f64
     }
 
+    /// The days that count.
+    #[must_use]
+    pub fn counted(&self) -> &[NaiveDate] {
+        &self.dates[self.lead.min(self.dates.len())..]
+    }
+
+    /// As [`Season::part`], with up to `days` days before it that are replayed and not counted.
+    #[must_use]
+    pub fn part_with_lead(&self, [from, to]: [NaiveDate; 2], days: i64) -> Option<Self> {
+        let mut part = self.part([from - TimeDelta::days(days), to])?;
+        part.lead = part.dates.iter().position(|d| *d >= from)?;
+        Some(part)
+    }
+
     /// The part of a season from one date to another, both included, as far as it goes.
     #[must_use]
     pub fn part(&self, [from, to]: [NaiveDate; 2]) -> Option<Self> {
@@ -130,6 +148,7 @@ impl Season {
             air_c: self.air_c[first..=last].to_vec(),
             et0_filled: self.et0_filled.iter().filter(inside).copied().collect(),
             rain_missing: self.rain_missing.iter().filter(inside).copied().collect(),
+            lead: 0,
         })
     }
 }

@@ -167,6 +167,12 @@ impl<'a> Candidate<'a> {
         Scheduled::new(self.controller, self.plan, self.ground, percent).under(self.rules)
     }
 
+    /// The controller as it is planned, sensors that can act included, on the days that the rules allow.
+    #[must_use]
+    pub fn planned(&'a self) -> Scheduled<'a> {
+        self.scheduled(self.present_percent()).held_by(self.holds())
+    }
+
     /// A strategy, ready for the first day of a season.
     #[must_use]
     pub fn strategy(&'a self, kind: Kind) -> Box<dyn Strategy + 'a> {

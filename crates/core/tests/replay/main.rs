@@ -2,6 +2,7 @@
 //! weather.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
+mod best;
 mod builders;
 mod doses;
 mod properties;

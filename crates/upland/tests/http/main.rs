@@ -6,6 +6,7 @@ mod bad_input;
 mod client;
 mod field;
 mod guards;
+mod replay;
 mod saving;
 mod server;
 mod site_file;

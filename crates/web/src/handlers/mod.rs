@@ -10,6 +10,7 @@ pub(crate) mod health;
 pub(crate) mod log;
 pub(crate) mod places;
 pub(crate) mod reference;
+pub(crate) mod replay;
 pub(crate) mod round;
 pub(crate) mod rules;
 pub(crate) mod saving;

@@ -16,6 +16,7 @@ pub(crate) mod place_form;
 pub(crate) mod places;
 pub(crate) mod provenance;
 pub(crate) mod reference;
+pub(crate) mod replay;
 pub(crate) mod round;
 pub(crate) mod rules_form;
 pub(crate) mod sensors;

@@ -13,18 +13,20 @@ pub(crate) enum View {
     Today,
     Places,
     Rounds,
+    Replay,
     Weather,
     Reference,
 }
 
 impl View {
-    const ALL: [Self; 5] = [Self::Today, Self::Places, Self::Rounds, Self::Weather, Self::Reference];
+    const ALL: [Self; 6] = [Self::Today, Self::Places, Self::Rounds, Self::Replay, Self::Weather, Self::Reference];
 
     const fn parts(self) -> (&'static str, &'static str, &'static str) {
         match self {
             Self::Today => ("/", "nav-today", "t"),
             Self::Places => ("/places", "nav-places", "p"),
             Self::Rounds => ("/rounds", "nav-rounds", "o"),
+            Self::Replay => ("/replay", "nav-replay", "y"),
             Self::Weather => ("/weather", "nav-weather", "w"),
             Self::Reference => ("/reference", "nav-reference", "r"),
         }
@@ -98,6 +100,11 @@ pub(crate) struct ShellInput<'a> {
 }
 
 impl Shell {
+    /// The page belongs to another view than the one it was made for.
+    pub(crate) fn stand_in(&mut self, view: View) {
+        self.views = View::ALL.map(|v| view_link(v, v == view)).to_vec();
+    }
+
     /// The shell of a page.
     pub(crate) fn of(input: ShellInput<'_>) -> Self {
         let w = Words;

@@ -138,6 +138,13 @@ fn week_state(context: &ControllerContext) -> &'static str {
 }
 
 impl Spine {
+    /// No step is the current one: the page stands beside them.
+    pub(crate) fn leave(&mut self) {
+        for step in &mut self.steps {
+            step.current = false;
+        }
+    }
+
     pub(crate) fn of(context: &ControllerContext, current: Step) -> Self {
         let (place, controller) = (context.at.place.id, context.controller.id);
         let budget = context.budget();

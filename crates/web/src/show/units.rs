@@ -136,6 +136,16 @@ impl Measure {
         number(self.in_units(si, units), decimals)
     }
 
+    /// The number with its unit, for a whole season: depths to the millimetre, or a tenth of an inch.
+    pub(crate) fn season(self, si: f64, units: Units) -> String {
+        format!("{}\u{a0}{}", self.season_figure(si, units), self.unit(units))
+    }
+
+    /// As [`Measure::season`], the number alone.
+    pub(crate) fn season_figure(self, si: f64, units: Units) -> String {
+        number(self.in_units(si, units), usize::from(self == Self::Depth && units == Units::Us))
+    }
+
     /// The number with its unit.
     pub(crate) fn show(self, si: f64, units: Units) -> String {
         let unit = self.unit(units);
@@ -168,6 +178,28 @@ impl Measure {
     }
 }
 
+/// A setting of a rain sensor as it is printed on one: millimetres, or eighths of an inch.
+pub(crate) fn rain_setting(threshold_mm: f64, units: Units) -> String {
+    let eighths = threshold_mm / 25.4 * 8.0;
+    // Printed pairs such as 3 mm and 1/8 in differ by up to a third of a millimetre.
+    if units == Units::Metric || (eighths - eighths.round()).abs() > 0.15 {
+        return format!("{}\u{a0}{}", Measure::Depth.typed(threshold_mm, units), Measure::Depth.unit(units));
+    }
+    let (whole, part) = (eighths.round() as u32 / 8, eighths.round() as u32 % 8);
+    let fraction = match part {
+        0 => String::new(),
+        4 => "1/2".into(),
+        2 | 6 => format!("{}/4", part / 2),
+        n => format!("{n}/8"),
+    };
+    let number = match (whole, fraction.is_empty()) {
+        (0, _) => fraction,
+        (whole, true) => whole.to_string(),
+        (whole, false) => format!("{whole} {fraction}"),
+    };
+    format!("{number}\u{a0}in")
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -186,5 +218,13 @@ mod tests {
             let si = Measure::Rate.to_si(text.parse().unwrap(), Units::Us);
             assert_eq!(Measure::Rate.typed(si, Units::Us), text);
         }
+    }
+
+    #[test]
+    fn rain_settings_are_those_printed_on_a_sensor() {
+        let us: Vec<String> = [3.0, 6.0, 13.0, 19.0, 25.4, 38.1].map(|mm| rain_setting(mm, Units::Us)).to_vec();
+        assert_eq!(us, ["1/8", "1/4", "1/2", "3/4", "1", "1 1/2"].map(|t| format!("{t}\u{a0}in")));
+        assert_eq!(rain_setting(8.0, Units::Us), "0.315\u{a0}in");
+        assert_eq!(rain_setting(13.0, Units::Metric), "13\u{a0}mm");
     }
 }

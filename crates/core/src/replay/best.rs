@@ -1,0 +1,288 @@
+//! The best setting: the least water that is enough, of what the panel can be set to.
+//!
+//! Searched are the percents of the twelve months, the watering days a week and the rain sensor's
+//! setting together, by replay of the weather on record. See docs/decisions/0013.
+
+use std::cell::Cell;
+
+use super::engine::{Keep, replay};
+use super::ground::Ground;
+use super::season::Season;
+use super::set::Candidate;
+use super::what_if::{RainChange, WhatIf};
+use crate::budget::{Dial, year_budget};
+use crate::climate::normals::Normals;
+use crate::controller::{Controller, DayMode, ProgramLetter};
+use crate::place::Bound;
+use crate::quantity::{MonthOfYear, Percent};
+use crate::schedule::Plan;
+use crate::sensor::RainSetting;
+
+/// What a search is given.
+#[derive(Debug, Clone, Copy)]
+pub struct BestInput<'a> {
+    /// The controller as it is planned.
+    pub controller: &'a Controller,
+    /// The programs whose setting is searched: those that share a percent.
+    pub letters: &'a [ProgramLetter],
+    /// The weather.
+    pub season: &'a Season,
+    /// The weather's normals, where there are any.
+    pub normals: Option<&'a Normals>,
+    /// The rules of the place.
+    pub rules: &'a Bound,
+    /// The rain sensor settings that can be chosen; empty where there is no rain sensor.
+    pub rain: &'a [RainSetting],
+    /// Share of the demand that has to be met.
+    pub adequacy: f64,
+    /// Hour of sunrise by month, for freeze sensors.
+    pub sunrise_hours: [f64; 12],
+}
+
+/// A setting that was found.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Best {
+    /// The setting.
+    pub setting: WhatIf,
+    /// Water applied, mm over the season, by area.
+    pub applied_mm: f64,
+    /// Share of the demand that is met.
+    pub adequacy: f64,
+    /// Whether it is enough; if not, it is the most that the panel can give.
+    pub enough: bool,
+}
+
+/// A search, for tests and benchmarks: what it asks and how often.
+#[derive(Debug)]
+pub struct Search<'a> {
+    input: BestInput<'a>,
+    /// The controller with the searched programs and their stations alone: the others only move runs.
+    own: Controller,
+    ground: Ground,
+    /// The months that the season has.
+    months: Vec<MonthOfYear>,
+    replays: Cell<u32>,
+}
+
+/// About how many settings are tried month by month: those of few months all are, of a whole year the
+/// few that need least.
+const TRIED: usize = 960;
+
+/// The best setting of a controller's programs; nothing where they have no station.
+#[must_use]
+pub fn best_setting(input: BestInput<'_>) -> Option<Best> {
+    Search::of(input)?.best()
+}
+
+impl<'a> Search<'a> {
+    /// A search; nothing where the programs have no station.
+    #[must_use]
+    pub fn of(input: BestInput<'a>) -> Option<Self> {
+        let mut own = input.controller.clone();
+        own.stations.retain(|s| input.letters.contains(&s.program));
+        own.programs.retain(|p| own.stations.iter().any(|s| s.runs_in(p.letter)));
+        let dates = input.season.counted();
+        let months = MonthOfYear::ALL.into_iter().filter(|m| dates.iter().any(|d| MonthOfYear::of(*d) == *m)).collect();
+        (!own.stations.is_empty()).then(|| Self { months, ground: Ground::of(&own), own, replays: Cell::new(0), input })
+    }
+
+    /// Replays that were made.
+    #[must_use]
+    pub fn replays(&self) -> u32 {
+        self.replays.get()
+    }
+
+    /// The search: for each number of days and each sensor setting the percents of the year are scaled
+    /// until they are just enough; the few that need least water are then lowered month by month.
+    #[must_use]
+    pub fn best(&self) -> Option<Best> {
+        let mut coarse: Vec<Best> = self.combinations().into_iter().map(|start| self.scaled(&start)).collect();
+        coarse.sort_by(better);
+        let many = (TRIED / self.months.len().pow(2).max(1)).max(4);
+        let mut lowered: Vec<Best> = coarse.into_iter().take(many).map(|best| self.lowered(best)).collect();
+        lowered.sort_by(better);
+        lowered.into_iter().take((many / 4).max(1)).map(|best| self.refined(best)).min_by(better)
+    }
+
+    /// Days and sensor settings to try, percents as they are called for.
+    fn combinations(&self) -> Vec<WhatIf> {
+        let input = &self.input;
+        let by_weekday = self
+            .own
+            .programs
+            .iter()
+            .any(|p| input.letters.contains(&p.letter) && matches!(p.schedule.days, DayMode::Weekdays(_)));
+        let most = input.rules.limit(self.own.capability).watering_days;
+        let mut days: Vec<Option<u8>> = vec![None];
+        if by_weekday {
+            days.extend((1..=most).map(Some));
+        }
+        let mut rain = vec![RainChange::Keep];
+        rain.extend(input.rain.iter().map(|s| RainChange::Set(*s)));
+        days.iter()
+            .flat_map(|days| rain.iter().map(|rain| WhatIf { days: *days, rain: *rain, ..WhatIf::default() }))
+            .collect()
+    }
+
+    fn plan(&self, controller: &Controller) -> Plan {
+        let bound = Controller { capability: self.input.rules.limit(controller.capability), ..controller.clone() };
+        let budget = self.input.normals.and_then(|n| year_budget(&bound, n).ok());
+        Plan::of(controller, budget.as_ref())
+    }
+
+    /// What a setting gives.
+    #[must_use]
+    pub fn ask(&self, setting: &WhatIf) -> Best {
+        self.replays.set(self.replays.get() + 1);
+        let input = &self.input;
+        let planned = self.plan(&self.own);
+        let controller = setting.applied(&self.own, &planned, input.rules, input.letters);
+        let plan = self.plan(&controller);
+        let candidate = Candidate {
+            controller: &controller,
+            plan: &plan,
+            ground: &self.ground,
+            found: None,
+            rules: input.rules,
+            // No strategy of a search asks for it.
+            peak_et0_mm_per_day: 1.0,
+            sunrise_hours: input.sunrise_hours,
+        };
+        let replayed = replay(&self.ground, input.season, input.rules, &mut candidate.planned(), Keep::Sums);
+        let totals = replayed.totals(None);
+        Best {
+            setting: setting.clone(),
+            applied_mm: totals.applied_mm,
+            adequacy: totals.adequacy,
+            enough: totals.adequacy >= input.adequacy,
+        }
+    }
+
+    /// The twelve percents that are called for with this number of days, before any rounding.
+    fn called(&self, start: &WhatIf) -> [f64; 12] {
+        let input = &self.input;
+        let planned = self.plan(&self.own);
+        let controller =
+            WhatIf { percents: None, ..start.clone() }.applied(&self.own, &planned, input.rules, input.letters);
+        let budget = input.normals.and_then(|n| year_budget(&controller, n).ok());
+        let group = budget.as_ref().and_then(|b| b.group(*input.letters.first()?));
+        MonthOfYear::ALL.map(|m| group.map_or(100.0, |g| g.month(m).percent_exact))
+    }
+
+    /// Percents scaled together until they are just enough: the least of the scales tried that is.
+    fn scaled(&self, start: &WhatIf) -> Best {
+        let capability = &self.own.capability;
+        let called = self.called(start);
+        let dials = |scale: f64| {
+            called.map(|exact| {
+                let wanted = exact * scale;
+                if wanted < f64::from(capability.percent_min.get()) / 2.0 {
+                    Dial::Off
+                } else {
+                    Dial::Percent(capability.dial(wanted))
+                }
+            })
+        };
+        let at = |scale: f64| self.ask(&WhatIf { percents: Some(dials(scale)), ..start.clone() });
+        let (mut low, mut high) = (0.1, 1.0);
+        let mut best = at(high);
+        while !best.enough && high < 4.0 {
+            low = high;
+            high *= 1.6;
+            best = at(high);
+        }
+        for _ in 0..5 {
+            let middle = f64::midpoint(low, high);
+            let tried = at(middle);
+            if tried.enough {
+                (high, best) = (middle, tried);
+            } else {
+                low = middle;
+            }
+        }
+        best
+    }
+
+    /// One month after another goes down by a step while the whole is enough, the one that saves most
+    /// for what it takes first.
+    fn lowered(&self, mut best: Best) -> Best {
+        while best.enough {
+            let saves = |b: &Best| (best.applied_mm - b.applied_mm) / (best.adequacy - b.adequacy).max(1e-9);
+            let next = self
+                .neighbours(&best, false)
+                .into_iter()
+                .filter(|b| b.enough && b.applied_mm < best.applied_mm - 1e-9)
+                .max_by(|a, b| saves(a).total_cmp(&saves(b)));
+            let Some(next) = next else { break };
+            best = next;
+        }
+        best
+    }
+
+    /// [`Search::lowered`], and then one month a step up where another can go down for it.
+    fn refined(&self, mut best: Best) -> Best {
+        while let Some(next) = self.exchanged(&best) {
+            best = self.lowered(next);
+        }
+        // A month whose water never comes, because the sensor holds it, stands no higher than it must.
+        let idle = |best: &Best| {
+            let lower = self.neighbours(best, false);
+            lower.into_iter().find(|b| b.enough && (b.applied_mm - best.applied_mm).abs() < 1e-9)
+        };
+        while let Some(next) = idle(&best) {
+            best = next;
+        }
+        best
+    }
+
+    /// A month up and another down by a step, where that saves water and is enough.
+    fn exchanged(&self, best: &Best) -> Option<Best> {
+        let mut found: Option<Best> = None;
+        for raised in self.neighbours(best, true) {
+            for lowered in self.neighbours(&raised, false) {
+                let saves = lowered.enough && lowered.applied_mm < best.applied_mm - 1e-9;
+                if saves && found.as_ref().is_none_or(|f| lowered.applied_mm < f.applied_mm) {
+                    found = Some(lowered);
+                }
+            }
+        }
+        found
+    }
+
+    /// The settings with one month a step higher or lower.
+    fn neighbours(&self, best: &Best, up: bool) -> Vec<Best> {
+        let Some(percents) = best.setting.percents else { return Vec::new() };
+        let months = self.months.iter().filter_map(|month| {
+            let mut changed = percents;
+            changed[month.index()] = self.step(percents[month.index()], up)?;
+            Some(WhatIf { percents: Some(changed), ..best.setting.clone() })
+        });
+        months.map(|setting| self.ask(&setting)).collect()
+    }
+
+    /// The next value that a panel can be set to; under the lowest percent stands off.
+    fn step(&self, dial: Dial, up: bool) -> Option<Dial> {
+        let c = &self.own.capability;
+        let step = f64::from(c.percent_step.get());
+        match (dial, up) {
+            (Dial::Off, true) => Some(Dial::Percent(c.percent_min)),
+            (Dial::Off, false) => None,
+            (Dial::Percent(p), true) => {
+                let next = c.dial(f64::from(p.get()) + step);
+                (next > p).then_some(Dial::Percent(next))
+            }
+            (Dial::Percent(p), false) if p <= c.percent_min => Some(Dial::Off),
+            (Dial::Percent(p), false) => {
+                let next: Percent = c.dial((f64::from(p.get()) - step).max(0.0));
+                Some(if next < p { Dial::Percent(next) } else { Dial::Off })
+            }
+        }
+    }
+}
+
+/// Enough before not enough; then less water; of what is not enough, what meets more.
+fn better(a: &Best, b: &Best) -> std::cmp::Ordering {
+    b.enough
+        .cmp(&a.enough)
+        .then_with(|| if a.enough { a.applied_mm.total_cmp(&b.applied_mm) } else { b.adequacy.total_cmp(&a.adequacy) })
+}

@@ -1,0 +1,131 @@
+//! The replay of a controller: shown, tried, searched, applied, given out.
+
+use upland_journeys::Server;
+
+use crate::client::{Client, binary};
+
+async fn demo() -> (Server, Client, String) {
+    let server = Server::with_demo(binary()).await;
+    let client = Client::new(&server);
+    assert_eq!(client.sign_in("oda@averstane.example", "upland-demo").status, 303);
+    let replay = client.get("/replay").link("/controllers/", "/replay");
+    let library = client.get("/replay").body;
+    // The library's cabinet is the one with a panel as found and a rain sensor.
+    let at = library.find("Boiler-room cabinet").unwrap();
+    let href = library[..at].rsplit("href=\"").next().unwrap().split('"').next().unwrap().to_owned();
+    assert!(replay.starts_with("/controllers/"));
+    (server, client, href)
+}
+
+/// A row of the table of strategies, as text between its cells.
+fn row(body: &str, name: &str) -> Vec<String> {
+    let row =
+        body.split("<tr").find(|r| r.contains("scope=\"row\"") && r.contains(name)).unwrap_or_else(|| panic!("{name}"));
+    row.split("<td").skip(1).map(|c| c.split_once('>').unwrap().1.split("</td>").next().unwrap().to_owned()).collect()
+}
+
+fn number(text: &str) -> f64 {
+    let plain: String = text.chars().filter(|c| c.is_ascii_digit() || *c == '.').collect();
+    plain.parse().unwrap_or_else(|_| panic!("{text}"))
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn every_strategy_stands_beside_the_present() {
+    let (_server, client, href) = demo().await;
+    let page = client.get(&format!("{href}?period=2015&price=2.5"));
+    assert_eq!(page.status, 200, "{}", page.brief());
+    for name in
+        ["Present", "Fixed", "By month", "ET sensor", "Rain sensor", "Soil sensor", "Refill by depletion", "The plan"]
+    {
+        row(&page.body, name);
+    }
+    let applied = |name: &str| number(&row(&page.body, name)[0]);
+    assert!(applied("Rain sensor") < applied("By month") && applied("By month") < applied("Fixed"));
+    // What is tried as nothing is the plan under its own sensors.
+    assert_eq!(row(&page.body, "The plan")[0], row(&page.body, "Rain sensor")[0]);
+    let nowhere = client.get(&href.replace("/controllers/", "/controllers/0"));
+    assert_eq!(nowhere.status, 404);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn what_is_tried_is_answered_alike_by_the_page_and_live() {
+    let (_server, client, href) = demo().await;
+    let shown = client.get(&format!("{href}?period=2015&scale=60&days=2&trip=6&wait=1"));
+    let page = client.get(&href);
+    let mut form = page.form(&href);
+    form.push(("token".into(), page.field("token")));
+    form.retain(|(name, _)| !["scale", "days", "trip", "wait"].contains(&name.as_str()));
+    let live = client.submit(
+        &format!("{href}/preview"),
+        form,
+        &[("scale", "60"), ("days", "2"), ("trip", "6"), ("wait", "1")],
+    );
+    assert_eq!(live.status, 200, "{}", live.brief());
+    assert_eq!(row(&shown.body, "As tried"), row(&live.body, "As tried"));
+    assert!(live.body.contains("Days: Mon, Thu; now Mon, Wed, Fri."), "{}", live.brief());
+    assert!(live.body.contains("6\u{a0}mm, 1 d; now 13\u{a0}mm, 0 d"), "{}", live.brief());
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_best_setting_is_found_applied_once_and_undone() {
+    let (_server, client, href) = demo().await;
+    let page = client.get(&format!("{href}?period=2015"));
+    let best = client.submit(&format!("{href}/best"), page.form(&format!("{href}/best")), &[]);
+    assert_eq!(best.status, 303, "{}", best.brief());
+    let found = client.get(best.location());
+    let [tried, present] = ["As tried", "Present"].map(|name| row(&found.body, name));
+    assert!(number(&tried[0]) < number(&present[0]), "{tried:?} {present:?}");
+    assert!(!tried[5].contains("short"), "it is enough: {tried:?}");
+    let apply = format!("{href}/apply");
+    let form = found.form(&apply);
+    let applied = client.submit(&apply, form.clone(), &[]);
+    assert_eq!((applied.status, applied.location()), (303, href.as_str()), "{}", applied.brief());
+    assert_eq!(client.submit(&apply, form, &[]).status, 303, "pressed twice");
+    // It is the plan now, and the season says so.
+    let after = client.get(&format!("{href}?period=2015"));
+    assert_eq!(row(&after.body, "The plan")[0], tried[0]);
+    let undo = client.submit("/undo", after.form("/undo"), &[]);
+    assert_eq!(undo.status, 303);
+    let before = client.get(&format!("{href}?period=2015"));
+    assert_eq!(row(&before.body, "The plan"), row(&page.body, "The plan"));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn what_makes_no_sense_is_said_at_its_place() {
+    let (_server, client, href) = demo().await;
+    let page =
+        client.get(&format!("{href}?scale=9000&days=x&wait=-1&price=much&enough=7&period=1812&station=99&trip=1e9"));
+    assert_eq!(page.status, 200);
+    assert_eq!(page.body.matches("class=\"errm\"").count(), 5, "{}", page.brief());
+    assert!(page.body.contains("value=\"9000\""), "what was typed stands");
+    let broken = client.get(&format!("{href}?set=1,2,3&program=%00&part=%F0%9F%8C%A7"));
+    assert_eq!(broken.status, 200);
+    // A panel in tens cannot be set to 33 %.
+    let page = client.get(&format!("{href}?period=2015&set=33,33,33,33,33,33,33,33,33,33,33,33"));
+    let apply = format!("{href}/apply");
+    let refused = client.submit(&apply, page.form(&apply), &[]);
+    assert_eq!(refused.status, 422, "{}", refused.brief());
+    assert!(refused.body.contains("This panel cannot be set so"), "{}", refused.brief());
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_days_are_given_out_and_add_up() {
+    let (_server, client, href) = demo().await;
+    let file = client.get(&format!("{href}.csv?period=2014&station=3&part=average"));
+    assert_eq!(file.status, 200);
+    assert!(file.header("content-disposition").contains("replay-station-3-2014.csv"));
+    let mut lines = file.body.lines();
+    let columns: Vec<&str> = lines.next().unwrap().split(',').collect();
+    let at = |name: &str| columns.iter().position(|c| *c == name).unwrap_or_else(|| panic!("{name} in {columns:?}"));
+    let rows: Vec<Vec<&str>> = lines.map(|l| l.split(',').collect()).collect();
+    assert_eq!((rows.len(), rows[0][0]), (365, "2014-01-01"));
+    for pair in rows.windows(2) {
+        let of = |row: &[&str], name: &str| row[at(name)].parse::<f64>().unwrap();
+        let change = of(&pair[0], "tried_depletion_mm") - of(&pair[1], "tried_depletion_mm");
+        let flows = of(&pair[1], "rain_mm") + of(&pair[1], "tried_applied_mm")
+            - of(&pair[1], "tried_runoff_mm")
+            - of(&pair[1], "tried_percolation_mm")
+            - of(&pair[1], "tried_et_actual_mm");
+        assert!((change - flows).abs() < 1e-6, "{pair:?}");
+    }
+}

@@ -1,0 +1,29 @@
+use actix_web::web;
+use uuid::Uuid;
+
+use super::Loaded;
+use crate::error::{Page, PageError};
+use crate::guard::posted::Posted;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::invalid;
+use crate::handlers::saving::save_controller;
+use crate::pages::replay::{Asked, Field, ReplayLiveTemplate};
+use crate::state::App;
+use crate::words::Words;
+
+/// Makes what is tried the plan: percents, days and the rain sensor's setting, in one change.
+pub(crate) async fn apply(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
+    let loaded = Loaded::of(&user, *id).await?;
+    let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref()).ok_or(PageError::NotFound)?;
+    let asked = Asked::read(&mut form, &field.controller, &loaded.days).ok_or(PageError::NotFound)?;
+    let (mut controller, _) = field.tried_controller(&asked);
+    // What is set for a while was left out of the replay, and stays on the controller.
+    controller.temporaries.clone_from(&loaded.context.controller().temporaries);
+    if let Err(error) = controller.check() {
+        form.fail("set", Words.t1("replay-cannot-dial", error.to_string()));
+        let view = loaded.view(form, user.units).ok_or(PageError::NotFound)?;
+        return invalid(&ReplayLiveTemplate { token: user.token.clone(), view: Box::new(view) });
+    }
+    let (post_to, back) = (format!("{}/apply", loaded.href()), loaded.href());
+    save_controller(&app, &user, &loaded.context, form, controller, "why-replay", [&post_to, &back]).await
+}

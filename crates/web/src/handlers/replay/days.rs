@@ -1,0 +1,28 @@
+use actix_web::web;
+use uuid::Uuid;
+
+use super::Loaded;
+use crate::error::{Page, PageError};
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::attachment;
+use crate::pages::replay::{Asked, Field, daily_csv};
+
+/// The days of a station under what is tried and as present, as CSV.
+pub(crate) async fn export(user: SignedIn, id: web::Path<Uuid>, query: web::Query<Vec<(String, String)>>) -> Page {
+    let loaded = Loaded::of(&user, *id).await?;
+    let mut form = Form::from_pairs(query.into_inner());
+    let made = web::block(move || {
+        let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref())?;
+        let asked = Asked::read(&mut form, &field.controller, &loaded.days)?;
+        let season = field.season(asked.span)?;
+        let part = asked.part.index();
+        let [tried, present] = field.pair(&season, &asked);
+        let of =
+            |run: &upland_core::replay::Replayed| run.station(asked.station)?.daily.as_ref().map(|d| d[part].clone());
+        let text = daily_csv(season.counted(), &of(&tried)?, &of(&present)?);
+        Some((format!("replay-station-{}-{}.csv", asked.station, asked.period), text))
+    });
+    let (name, text) = made.await.map_err(|e| PageError::Ours(Box::new(e)))?.ok_or(PageError::NotFound)?;
+    attachment("text/csv; charset=utf-8", &name, text)
+}

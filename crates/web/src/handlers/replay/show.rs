@@ -1,0 +1,40 @@
+use actix_web::web;
+use uuid::Uuid;
+
+use super::Loaded;
+use crate::error::Page;
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::frame;
+use crate::handlers::page;
+use crate::pages::replay::ReplayTemplate;
+use crate::pages::shell::View;
+use crate::pages::spine::Step;
+use crate::state::App;
+use crate::words::Words;
+
+/// The replay of a controller; the address says the program, the station, the period and what is tried.
+pub(crate) async fn show(
+    app: web::Data<App>,
+    user: SignedIn,
+    id: web::Path<Uuid>,
+    query: web::Query<Vec<(String, String)>>,
+) -> Page {
+    let loaded = Loaded::of(&user, *id).await?;
+    let (loaded, view) = loaded.view_apart(Form::from_pairs(query.into_inner()), user.units).await?;
+    let mut frame = frame(&app, &user, &loaded.context, Step::Year, ["replay", "replay-title"], &loaded.href()).await?;
+    frame.shell.stand_in(View::Replay);
+    frame.spine.leave();
+    let w = Words;
+    let (note, go, href) = if loaded.days.is_empty() {
+        ("replay-missing-days", "replay-missing-days-go", format!("/places/{}/weather", loaded.context.at.place.id))
+    } else {
+        ("replay-missing-stations", "replay-missing-stations-go", format!("/controllers/{id}/stations"))
+    };
+    page(&ReplayTemplate {
+        shell: frame.shell,
+        spine: frame.spine,
+        view: view.map(Box::new),
+        missing: [w.t(note), w.t(go), href],
+    })
+}

@@ -1,0 +1,178 @@
+//! What is asked of a replay: program, station, period, and what is tried.
+
+use chrono::{Datelike, NaiveDate};
+use upland_core::budget::Dial;
+use upland_core::controller::{Controller, DayMode, PercentScope, ProgramLetter};
+use upland_core::quantity::Percent;
+use upland_core::replay::{Part, RainChange, WhatIf};
+use upland_core::sensor::{RainSetting, SensorKind, Vent};
+
+use crate::context::WeatherDay;
+use crate::form::{Form, parse_number};
+use crate::words::Words;
+
+/// A question to the weather on record.
+#[derive(Debug, Clone)]
+pub(crate) struct Asked {
+    /// The programs that share a percent, the chosen one among them.
+    pub(crate) letters: Vec<ProgramLetter>,
+    pub(crate) station: u8,
+    pub(crate) part: Part,
+    /// `all`, or a year.
+    pub(crate) period: String,
+    pub(crate) span: [NaiveDate; 2],
+    pub(crate) what_if: WhatIf,
+    /// Money a m³.
+    pub(crate) price: Option<f64>,
+    /// Share of the demand that has to be met.
+    pub(crate) enough: f64,
+}
+
+/// What is enough unless somebody says otherwise.
+pub(crate) const ENOUGH: f64 = 0.95;
+
+/// The years of which the weather has most days.
+pub(crate) fn years(days: &[WeatherDay]) -> Vec<i32> {
+    let mut years: Vec<i32> = days.iter().map(|d| d.date.year()).collect();
+    years.dedup();
+    years.retain(|y| days.iter().filter(|d| d.date.year() == *y).count() >= 300);
+    years
+}
+
+/// The rain sensor of a controller: the settings that are printed on it, and how it is set.
+pub(crate) fn rain_sensor(c: &Controller) -> (Vec<f64>, Option<RainSetting>) {
+    c.sensors
+        .iter()
+        .find_map(|s| match &s.kind {
+            SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => Some((
+                thresholds_mm.clone(),
+                Some(RainSetting { threshold_mm: *threshold_mm, delay_days: *delay_days, vent: *vent }),
+            )),
+            _ => None,
+        })
+        .unwrap_or_else(|| (SensorKind::COMMON_RAIN_MM.to_vec(), None))
+}
+
+impl Asked {
+    /// Reads the question of an address or a form. What makes no sense is asked as if it were not there,
+    /// and the form says so. Nothing without a station or a day of weather.
+    pub(crate) fn read(form: &mut Form, c: &Controller, days: &[WeatherDay]) -> Option<Self> {
+        let (first, last) = (days.first()?.date, days.last()?.date);
+        let station = form.get("station").parse().ok().and_then(|n| c.station(n));
+        let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
+        let in_program = |l: ProgramLetter| c.stations.iter().find(|s| s.program == l);
+        // A station of another program than the chosen one gives way to that program's first.
+        let station = match (station, letter) {
+            (Some(s), Some(l)) if s.program != l => in_program(l).or(Some(s)),
+            (Some(s), _) => Some(s),
+            (None, Some(l)) => in_program(l).or(c.stations.first()),
+            (None, None) => c.stations.first(),
+        }?;
+        let letters = match c.capability.percent_scope {
+            PercentScope::AllPrograms => c.programs.iter().map(|p| p.letter).collect(),
+            PercentScope::EachProgram => vec![station.program],
+        };
+        let year = form.get("period").parse::<i32>().ok().filter(|y| years(days).contains(y));
+        let year = year.or_else(|| years(days).last().copied().filter(|_| form.get("period") != "all"));
+        let span = year
+            .and_then(|y| Some([NaiveDate::from_ymd_opt(y, 1, 1)?, NaiveDate::from_ymd_opt(y, 12, 31)?]))
+            .unwrap_or([first, last]);
+        let price = number_of(form, "price", 0.0, 1000.0);
+        let enough = number_of(form, "enough", 0.5, 1.0).unwrap_or(ENOUGH);
+        Some(Self {
+            letters,
+            station: station.number,
+            part: if form.is("part", "average") { Part::Average } else { Part::DriestQuarter },
+            period: year.map_or_else(|| "all".into(), |y| y.to_string()),
+            span: [span[0].max(first), span[1].min(last)],
+            what_if: what_if(form, c, station.program),
+            price,
+            enough,
+        })
+    }
+}
+
+/// A number of a field; nothing where it is blank, and an error where it is no such number.
+fn number_of(form: &mut Form, field: &str, min: f64, max: f64) -> Option<f64> {
+    let text = form.get(field).trim().to_owned();
+    if text.is_empty() {
+        return None;
+    }
+    let number = parse_number(&text).filter(|n| (min..=max).contains(n));
+    if number.is_none() {
+        form.fail(field, Words.t2("replay-number", crate::show::number(min, 1), crate::show::number(max, 0)));
+    }
+    number
+}
+
+fn what_if(form: &mut Form, c: &Controller, letter: ProgramLetter) -> WhatIf {
+    let scale = number_of(form, "scale", 0.0, 400.0).filter(|s| (s - 100.0).abs() > 1e-9);
+    // 0 to 7 by its range; 0, and as many as are set, keep the days that are set.
+    let days = number_of(form, "days", 0.0, 7.0).map(|d| d as u8).filter(|d| *d >= 1);
+    let days = days.filter(|d| weekdays_of(c, letter) != Some(*d));
+    let (_, own) = rain_sensor(c);
+    let usual = RainSetting { threshold_mm: 13.0, delay_days: 0, vent: Vent::Half };
+    let wait = number_of(form, "wait", 0.0, 14.0);
+    let rain = match form.get("trip") {
+        "none" => RainChange::Without,
+        text => match (parse_number(text), wait, own) {
+            (Some(mm), _, _) if !(0.5..=25.0).contains(&mm) => RainChange::Keep,
+            (None, None, _) | (None, _, None) => RainChange::Keep,
+            (mm, wait, own) => {
+                let own_or = own.unwrap_or(usual);
+                let setting = RainSetting {
+                    threshold_mm: mm.unwrap_or(own_or.threshold_mm),
+                    // 0 to 14 by its range.
+                    delay_days: wait.map_or(own_or.delay_days, |d| d as u8),
+                    vent: own_or.vent,
+                };
+                if own == Some(setting) { RainChange::Keep } else { RainChange::Set(setting) }
+            }
+        },
+    };
+    WhatIf { percents: percents(form.get("set")), scale: scale.map(|s| s / 100.0), days, rain }
+}
+
+/// Days a week of a program that goes by weekdays.
+pub(crate) fn weekdays_of(c: &Controller, letter: ProgramLetter) -> Option<u8> {
+    match c.program(letter)?.schedule.days {
+        DayMode::Weekdays(days) if !days.is_empty() => Some(days.count()),
+        _ => None,
+    }
+}
+
+/// Twelve percents, January first, as an address holds them: `off` or a number between commas.
+fn percents(text: &str) -> Option<[Dial; 12]> {
+    let dials: Vec<Dial> = text
+        .split(',')
+        .filter_map(|t| match t {
+            "off" => Some(Dial::Off),
+            number => number.parse().ok().and_then(|p| Percent::new(p).ok()).map(Dial::Percent),
+        })
+        .collect();
+    dials.try_into().ok()
+}
+
+/// As [`percents`] reads them.
+pub(crate) fn percents_text(dials: &[Dial; 12]) -> String {
+    let text = |d: &Dial| match d {
+        Dial::Off => "off".to_owned(),
+        Dial::Percent(p) => p.get().to_string(),
+    };
+    dials.iter().map(text).collect::<Vec<_>>().join(",")
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn percents_read_back_as_they_were_written() {
+        let mut dials = [Dial::Percent(Percent::FULL); 12];
+        dials[0] = Dial::Off;
+        assert_eq!(percents(&percents_text(&dials)), Some(dials));
+        for no in ["", "100", "off,off", "a,b,c,d,e,f,g,h,i,j,k,l", "401,1,1,1,1,1,1,1,1,1,1,1"] {
+            assert_eq!(percents(no), None, "{no}");
+        }
+    }
+}

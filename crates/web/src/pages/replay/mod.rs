@@ -1,0 +1,68 @@
+//! Replay: the weather on record run again under another setting.
+
+mod asked;
+mod rows;
+mod seasons;
+mod view;
+
+pub(crate) use asked::Asked;
+pub(crate) use rows::daily_csv;
+pub(crate) use seasons::Field;
+pub(crate) use view::{ReplayView, ViewInput, best_address};
+
+use crate::context::{ControllerContext, PlaceContext};
+use crate::pages::shell::Shell;
+use crate::pages::spine::Spine;
+use crate::words::Words;
+
+#[derive(askama::Template)]
+#[template(path = "replay.html")]
+pub(crate) struct ReplayTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) view: Option<Box<ReplayView>>,
+    /// What is missing before there is a replay, what to do, and where.
+    pub(crate) missing: [String; 3],
+}
+
+/// The live answer to a setting that is tried: the pieces that are swapped in.
+#[derive(askama::Template)]
+#[template(path = "replay_live.html")]
+pub(crate) struct ReplayLiveTemplate {
+    pub(crate) token: String,
+    pub(crate) view: Box<ReplayView>,
+}
+
+/// The controllers of a company, to choose one whose season is replayed.
+#[derive(askama::Template)]
+#[template(path = "replays.html")]
+pub(crate) struct ReplaysTemplate {
+    pub(crate) shell: Shell,
+    /// Place, and its controllers: address, name, what it has.
+    pub(crate) places: Vec<(String, Vec<(String, String, String)>)>,
+}
+
+impl ReplaysTemplate {
+    /// The controllers that have stations, by place.
+    pub(crate) fn of(shell: Shell, places: &[PlaceContext], controllers: &[ControllerContext]) -> Self {
+        let own = |place: &PlaceContext| -> Vec<(String, String, String)> {
+            let mut own: Vec<(String, String, String)> = controllers
+                .iter()
+                .filter(|c| c.at.place.id == place.place.id && !c.controller().stations.is_empty())
+                .map(|c| {
+                    (
+                        format!("/controllers/{}/replay", c.controller.id),
+                        c.controller().name.clone(),
+                        Words.count("replays-what", c.controller().stations.len()),
+                    )
+                })
+                .collect();
+            own.sort_by(|a, b| a.1.cmp(&b.1));
+            own
+        };
+        let mut list: Vec<(String, Vec<(String, String, String)>)> =
+            places.iter().map(|p| (p.place.value.name.clone(), own(p))).filter(|(_, own)| !own.is_empty()).collect();
+        list.sort_by(|a, b| a.0.cmp(&b.0));
+        Self { shell, places: list }
+    }
+}

@@ -1,0 +1,144 @@
+//! Rows of a replay: strategies side by side, other years, and the days as a file.
+
+use chrono::{Datelike, NaiveDate};
+use upland_core::replay::{Daily, Kind, Season, WholeTotals};
+
+use super::asked::Asked;
+use super::seasons::Field;
+use crate::show::{Measure, Units, number, signed};
+use crate::words::Words;
+
+/// A strategy of the table.
+#[derive(Debug, Clone)]
+pub(crate) struct StrategyRow {
+    pub(crate) name: String,
+    pub(crate) note: String,
+    pub(crate) mark: &'static str,
+    pub(crate) applied: String,
+    pub(crate) volume: String,
+    pub(crate) lost: String,
+    pub(crate) stress: String,
+    pub(crate) waterings: String,
+    pub(crate) adequacy: String,
+    pub(crate) short: bool,
+    pub(crate) money: String,
+    pub(crate) saves: String,
+}
+
+/// What rows are written with.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Manner {
+    pub(super) units: Units,
+    pub(super) price: Option<f64>,
+    pub(super) enough: f64,
+}
+
+impl StrategyRow {
+    pub(super) fn of(
+        name: String,
+        note: String,
+        mark: &'static str,
+        totals: &WholeTotals,
+        base: &WholeTotals,
+        manner: Manner,
+    ) -> Self {
+        let Manner { units, price, enough } = manner;
+        let depth = |mm: f64| Measure::Depth.season_figure(mm, units);
+        let none = || "·".to_owned();
+        let volume = totals.volume_m3;
+        let saved = volume.zip(base.volume_m3).map(|(own, base)| base - own);
+        Self {
+            name,
+            note,
+            mark,
+            applied: depth(totals.applied_mm),
+            volume: volume.map_or_else(none, |v| Measure::Volume.season_figure(v, units)),
+            lost: depth(totals.lost_mm),
+            stress: totals.stress_days.to_string(),
+            waterings: number(totals.waterings, 0),
+            adequacy: number(totals.adequacy, 2),
+            short: totals.adequacy < enough,
+            money: volume.zip(price).map_or_else(none, |(v, p)| number(v * p, 0)),
+            saves: match (saved, price) {
+                _ if mark == "present" => Words.t("replay-base"),
+                (Some(saved), Some(price)) => signed(saved * price, 0),
+                (Some(saved), None) => signed(Measure::Volume.in_units(saved, units), 0),
+                (None, _) => none(),
+            },
+        }
+    }
+}
+
+/// Another year under what is tried.
+#[derive(Debug, Clone)]
+pub(crate) struct YearRow {
+    pub(crate) name: String,
+    pub(crate) volume: String,
+    pub(crate) saves: String,
+    pub(crate) adequacy: String,
+    pub(crate) short: bool,
+}
+
+/// The driest, the middle and the wettest year on record by their rain: key of the name, year, rain in mm.
+fn telling_years(season: &Season, years: &[i32]) -> Vec<(&'static str, i32, f64)> {
+    let rain = |year: i32| -> f64 {
+        season.dates.iter().zip(&season.rain_mm).filter(|(d, _)| d.year() == year).map(|(_, mm)| mm).sum()
+    };
+    let mut by_rain: Vec<(i32, f64)> = years.iter().map(|y| (*y, rain(*y))).collect();
+    by_rain.sort_by(|a, b| a.1.total_cmp(&b.1));
+    let picked = match by_rain.len() {
+        0 => Vec::new(),
+        1 => vec![("replay-the-year", 0)],
+        2 => vec![("replay-dry", 0), ("replay-wet", 1)],
+        n => vec![("replay-dry", 0), ("replay-middle", n / 2), ("replay-wet", n - 1)],
+    };
+    picked.into_iter().map(|(key, i)| (key, by_rain[i].0, by_rain[i].1)).collect()
+}
+
+/// What is tried in a dry, a middle and a wet year.
+pub(super) fn year_rows(field: &Field<'_>, asked: &Asked, years: &[i32], units: Units) -> Vec<YearRow> {
+    telling_years(&field.whole, years)
+        .into_iter()
+        .filter_map(|(key, year, rain)| {
+            let span = [NaiveDate::from_ymd_opt(year, 1, 1)?, NaiveDate::from_ymd_opt(year, 12, 31)?];
+            let season = field.season(span)?;
+            let tried = field.tried(&season, asked).totals;
+            let present = field.usual(Kind::AsFound, &season, asked).totals;
+            let volume = |v: Option<f64>| v.map_or_else(|| "·".to_owned(), |v| Measure::Volume.season_figure(v, units));
+            let saved = present.volume_m3.zip(tried.volume_m3).map(|(p, t)| p - t);
+            Some(YearRow {
+                name: Words.with(key, &[("year", &year.to_string()), ("rain", &Measure::Depth.season(rain, units))]),
+                volume: volume(tried.volume_m3),
+                saves: saved.map_or_else(|| "·".to_owned(), |s| signed(Measure::Volume.in_units(s, units), 0)),
+                adequacy: number(tried.adequacy, 2),
+                short: tried.adequacy < asked.enough,
+            })
+        })
+        .collect()
+}
+
+/// The days of a station under what is tried and as present, in full precision and SI.
+pub(crate) fn daily_csv(dates: &[NaiveDate], tried: &Daily, present: &Daily) -> String {
+    use std::fmt::Write;
+    let mut out = String::from("date,rain_mm,et_l_mm");
+    for name in ["tried", "present"] {
+        for column in ["applied", "runoff", "percolation", "et_actual", "depletion"] {
+            // Writing to a string does not fail.
+            let _ = write!(out, ",{name}_{column}_mm");
+        }
+        let _ = write!(out, ",{name}_ks");
+    }
+    out.push_str("\r\n");
+    for (i, date) in dates.iter().enumerate() {
+        let _ = write!(out, "{date},{},{}", tried.rain_mm[i], tried.et_l_mm[i]);
+        for d in [tried, present] {
+            let _ = write!(
+                out,
+                ",{},{},{},{},{},{}",
+                d.applied_mm[i], d.runoff_mm[i], d.percolation_mm[i], d.et_actual_mm[i], d.depletion_mm[i], d.ks[i]
+            );
+        }
+        out.push_str("\r\n");
+    }
+    out
+}
