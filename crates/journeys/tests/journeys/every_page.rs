@@ -6,10 +6,19 @@ use crate::go_to;
 
 /// Addresses of every page that the demo data has.
 async fn pages(b: &Browser) -> Vec<String> {
-    let mut found: Vec<String> =
-        ["/", "/places", "/places/new", "/places/import", "/rounds", "/weather", "/reference", "/reference/parts"]
-            .map(String::from)
-            .to_vec();
+    let mut found: Vec<String> = [
+        "/",
+        "/places",
+        "/places/new",
+        "/places/import",
+        "/rounds",
+        "/replay",
+        "/weather",
+        "/reference",
+        "/reference/parts",
+    ]
+    .map(String::from)
+    .to_vec();
     let links = "return [...new Set([...document.querySelectorAll('main a')].map((a) => a.getAttribute('href')))]";
     b.go("/places").await;
     for href in b.script(links, vec![]).await.as_array().unwrap() {
@@ -42,6 +51,8 @@ async fn pages(b: &Browser) -> Vec<String> {
             "/log",
             "/dial-in",
             "/round",
+            "/replay",
+            "/replay?period=all&scale=40&price=2.5",
         ] {
             found.push(format!("{controller}{step}"));
         }

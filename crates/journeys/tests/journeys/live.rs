@@ -46,3 +46,25 @@ async fn a_month_in_hand_says_what_it_would_give() {
     b.check_page().await;
     b.close().await;
 }
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_season_is_drawn_anew_while_a_slider_moves() {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, DESK, Scheme::Light).await;
+    open(&b, "Boiler-room cabinet", "/replay").await;
+    let before = b.text("#live-result").await;
+    b.script("document.querySelector('[data-of=scale]').focus()", vec![]).await;
+    // Three steps of five percent to the left.
+    b.keys("\u{e012}\u{e012}\u{e012}").await;
+    b.wait_for_text("#live-side h2", "This saves").await;
+    assert_eq!(b.script("return document.getElementById('scale').value", vec![]).await.as_str(), Some("85"));
+    assert_ne!(b.text("#live-result").await, before);
+    // The reading line goes by the keys, a week at a time with Shift.
+    b.script("document.querySelector('.seasonw').focus()", vec![]).await;
+    b.keys("\u{e014}\u{e008}\u{e014}\u{e008}").await;
+    b.wait_for_text(".rdtext", "Thu, 8 Jan 2015").await;
+    b.click("#live-side form[action$='/apply'] button").await;
+    b.wait_for_text("#live-side h2", "The plan saves").await;
+    b.check_page().await;
+    b.close().await;
+}

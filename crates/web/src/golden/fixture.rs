@@ -13,7 +13,7 @@ use uuid::Uuid;
 
 use crate::context::{
     ControllerContext, ControllerRecord, NormalsVariant, PlaceContext, PlaceRecord, RevisionSummary, SeriesRecord,
-    StripDay, Versioned, Weather,
+    StripDay, Versioned, Weather, WeatherDay,
 };
 
 /// On which half of the Earth the place is.
@@ -151,6 +151,18 @@ pub(super) fn days(half: Half) -> Vec<StripDay> {
             }
         })
         .collect()
+}
+
+/// The same days as a replay needs them, temperatures with them.
+pub(super) fn weather(half: Half) -> Vec<WeatherDay> {
+    let day = |d: StripDay| WeatherDay {
+        date: d.date,
+        et0_mm: d.et0_mm,
+        rain_mm: d.rain_mm,
+        tmin_c: Some(8.0),
+        tmax_c: Some(22.0),
+    };
+    days(half).into_iter().map(day).collect()
 }
 
 /// Noon of the day in UTC.

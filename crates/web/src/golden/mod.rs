@@ -12,6 +12,7 @@ use upland_core::tuning::{Judgement, Seen};
 use crate::charts::{DayArc, Strip, StripInput};
 use crate::context::budget_of;
 use crate::form::Form;
+use crate::pages::replay::{Asked, Field, ReplayLiveTemplate, ReplayView, ViewInput};
 use crate::pages::spine::{Spine, Step};
 use crate::pages::stations::{Sheet, SheetInput, StationsLiveTemplate, filled};
 use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
@@ -20,7 +21,7 @@ use crate::pages::year::{YearInput, YearLiveTemplate, YearView};
 use crate::pages::{dial, door_card, due, field, findings, log, round, sensors, temporary, today};
 use crate::show::Units;
 use crate::words::Words;
-use fixture::{Half, context, days, moment};
+use fixture::{Half, context, days, moment, weather};
 
 const CASES: [(&str, Half, Units); 2] =
     [("north_metric", Half::North, Units::Metric), ("south_us", Half::South, Units::Us)];
@@ -190,4 +191,28 @@ fn findings_for_files() {
         "findings",
         format!("{:#?}", findings::words_of_findings(context.controller(), &found, ""))
     );
+}
+
+#[test]
+fn the_replay() {
+    each("replay", |half, units| {
+        let (context, days) = (context(half), weather(half));
+        let field = Field::of(&context, &days, None).unwrap();
+        let mut form = Form::default();
+        for (name, value) in [("scale", "70"), ("days", "2"), ("trip", "6"), ("price", "2.5")] {
+            form.set(name, value);
+        }
+        let asked = Asked::read(&mut form, &field.controller, &days).unwrap();
+        let view = ReplayView::of(ViewInput {
+            field: &field,
+            days: &days,
+            asked: &asked,
+            form,
+            href: "/controllers/1/replay".into(),
+            found_on: None,
+            units,
+        })
+        .unwrap();
+        ReplayLiveTemplate { token: "token".into(), view: Box::new(view) }.render().unwrap()
+    });
 }
