@@ -10,7 +10,7 @@ use crate::controller::{Controller, DayMode, Program, ProgramLetter};
 use crate::landscape::{cycles, gross_minutes, runoff_mm};
 use crate::place::Bound;
 use crate::quantity::{MonthOfYear, Percent};
-use crate::schedule::Plan;
+use crate::schedule::{Level, Plan};
 
 /// A way of watering: what it gives on a day, from the weather so far and how the stations stand.
 pub trait Strategy {
@@ -61,6 +61,8 @@ pub struct Scheduled<'a> {
     holds: Vec<Hold>,
     /// The rules that it obeys; none for a panel that waters whatever they say.
     rules: Option<&'a Bound>,
+    /// Whether what is set for a while holds on its dates, and counts of days begin at their next date.
+    dated: bool,
     scratch: [Vec<Dose>; 2],
 }
 
@@ -77,6 +79,7 @@ impl<'a> Scheduled<'a> {
             percent,
             holds: Vec::new(),
             rules: None,
+            dated: false,
             scratch: [none(), none()],
         }
     }
@@ -88,6 +91,13 @@ impl<'a> Scheduled<'a> {
         self
     }
 
+    /// The same as it really ran: what was set for a while holds on its dates.
+    #[must_use]
+    pub const fn on_its_dates(mut self) -> Self {
+        self.dated = true;
+        self
+    }
+
     /// The same with holds.
     #[must_use]
     pub fn held_by(mut self, holds: impl IntoIterator<Item = Hold>) -> Self {
@@ -95,16 +105,25 @@ impl<'a> Scheduled<'a> {
         self
     }
 
-    /// Whether a program's days fall on a date, whatever its year.
+    /// Whether a program waters on a date: as it really did, or by its days whatever the year.
     fn waters_on(&self, program: &Program, date: NaiveDate) -> bool {
-        let month = MonthOfYear::of(date);
-        let mode =
-            self.days.iter().find(|(letter, _)| *letter == program.letter).map(|(_, modes)| modes[month.index()]);
+        if self.dated {
+            let stopped = self.controller.temporaries.iter().any(|t| t.stops_watering() && t.holds_on(date));
+            return !stopped && self.controller.waters_on(program, date);
+        }
+        let days = self.days.iter().find(|(letter, _)| *letter == program.letter);
+        let mode = days.map(|(_, modes)| modes[MonthOfYear::of(date).index()]);
         mode.is_some_and(|m| m.falls_on(date)) && !program.schedule.never.holds(date.weekday())
     }
 
     fn percent(&self, letter: ProgramLetter, day: &Day<'_>) -> Option<Percent> {
-        let by_month = || self.plan.percent_of_month(letter, MonthOfYear::of(day.date()));
+        let by_month = || {
+            if self.dated {
+                self.plan.percent_on(self.controller, letter, day.date(), Level::Calendar)
+            } else {
+                self.plan.percent_of_month(letter, MonthOfYear::of(day.date()))
+            }
+        };
         match &self.percent {
             PercentBy::Month => by_month(),
             PercentBy::Fixed(percent) => Some(*percent),

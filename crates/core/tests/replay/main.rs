@@ -6,4 +6,5 @@ mod best;
 mod builders;
 mod doses;
 mod properties;
+mod short_term;
 mod strategies;

@@ -91,19 +91,3 @@ fn a_change_is_given_its_week() {
     assert_eq!(ask(&lawns(), &[(1, Right), (2, Right)], None, Some(4)).because, Because::AllRight);
     assert_eq!(ask(&lawns(), &[], None, None).because, Because::NothingSeen);
 }
-
-/// 14 mm of rain on a lawn that uses 5 mm a day: since Monday 10 mm were used and 6 watered, so
-/// 10 are left; the next week's 35 mm need 25 of water, 71 % of what the month would give.
-#[test]
-fn it_rained_fourteen_millimetres_since_monday() {
-    let found = short_term(&lawns(), 100.0, day(2026, 6, 10), [14.0, 10.0, 6.0], 5.0, 20.0);
-    assert_eq!(found.left_mm, 10.0);
-    assert!((found.percent_exact - 100.0 * 25.0 / 35.0).abs() < 1e-9);
-    assert_eq!((found.percent.unwrap().get(), found.until), (70, day(2026, 6, 16)));
-    // Soaked through: off is nearer than the lowest percent.
-    let soaked = short_term(&lawns(), 60.0, day(2026, 6, 10), [60.0, 4.0, 0.0], 2.0, 20.0);
-    assert_eq!(soaked.percent, None);
-    // A hot week turns it up.
-    let hot = short_term(&lawns(), 90.0, day(2026, 6, 10), [0.0, 40.0, 30.0], 5.0, 20.0);
-    assert_eq!(hot.percent.unwrap().get(), 120);
-}

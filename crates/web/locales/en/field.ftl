@@ -178,8 +178,8 @@ temp-week-title = This week
 temp-week-none = No recent rain on record. This needs a measured series that reaches today.
 temp-week-line = It rained { $a } since { $b }.
 temp-week-same = no change
-temp-week-working = Rain { $rain } and watering { $watered }, less what the plants used, { $used }, leave { $left } in the root zone. The coming week needs that much less: { $now } % becomes { $exact } %.
-temp-week-source = Our own method, a one-week water balance after [FAO-56] eq. 85, without runoff or capillary rise.
+temp-week-working = Since then: rain { $rain }, watering { $watered }, used by the plants { $used }. Kept day by day, the root zone lacks { $missing } this morning. Up to the last watering { $days } days at { $use } follow. { $waterings } waterings give { $base } each at 100 %: ({ $missing } + { $days } × { $use }) ÷ ({ $waterings } × { $base }) = { $exact } %.
+temp-week-source = Our own method on the daily balance of [FAO-56] eq. 85 to 88. Rain to come is not counted on.
 temp-week-reason = { $a } of rain since { $b }
 temp-week-set = Set { $a } until { $b }
 temp-week-back = Then the month’s percent applies again, and Today says so.

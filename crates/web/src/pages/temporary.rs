@@ -1,10 +1,12 @@
 //! Everything temporary: what is set for a while, why, and until when.
 
 use crate::context::StripDay;
-use chrono::{NaiveDate, TimeDelta};
+use chrono::{Datelike, NaiveDate, TimeDelta};
+use upland_core::climate::sun::sunrise_hours;
 use upland_core::controller::{Controller, ProgramLetter, Temporary, TemporaryKind};
 use upland_core::quantity::Percent;
-use upland_core::tuning::{ShortTerm, short_term};
+use upland_core::replay::{Hold, Season, SeasonDay};
+use upland_core::tuning::{Recent, ShortTerm, short_term};
 
 use super::Choice;
 use super::days_form::read_date;
@@ -205,7 +207,11 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
     form.is_sound().then(|| Temporary { id: 0, kind, since, until, reason, by: by.to_owned() })
 }
 
-/// Percents for the coming week, a line for each program whose station lies open to rain.
+/// Weeks of weather before today in which root zones reach where they stand.
+pub(crate) const BALANCE_DAYS: i64 = 60;
+
+/// Percents for the coming week, a line for each program whose station lies open to rain: the daily
+/// balance up to this morning, by what ran and what the sensors held.
 pub(crate) fn week_proposals(
     context: &ControllerContext,
     days: &[StripDay],
@@ -213,37 +219,42 @@ pub(crate) fn week_proposals(
     today: NaiveDate,
     units: Units,
 ) -> Vec<WeekProposal> {
-    let w = Words;
     let c = context.controller();
     let Ok(budget) = context.budget() else { return Vec::new() };
-    let days: Vec<&StripDay> = days.iter().filter(|d| d.date >= since && d.date <= today).collect();
-    if days.is_empty() {
+    let recent: Vec<SeasonDay> = days
+        .iter()
+        .filter(|d| d.date < today)
+        .map(|d| SeasonDay { date: d.date, et0_mm: d.et0_mm, rain_mm: d.rain_mm, air_c: None })
+        .collect();
+    let Ok(season) = Season::of(&recent) else { return Vec::new() };
+    // A record that ended weeks ago says nothing about this morning.
+    if season.dates.last().is_none_or(|last| today - *last > TimeDelta::days(2)) {
         return Vec::new();
     }
-    let situation = context.situation(since);
-    let plan = situation.plan(c);
+    let plan = context.situation(today).plan(c);
+    let position = context.at.place.value.position;
+    let sunrise = sunrise_hours(position.latitude_deg(), position.longitude_deg(), &context.at.zone, today.year());
+    let known = Recent {
+        controller: c,
+        plan: &plan,
+        rules: &context.at.rules,
+        season: &season,
+        holds: c.sensors.iter().filter_map(|s| Hold::of(s, c, sunrise)).collect(),
+        since,
+    };
     let month = month_of(today);
-    let span = [since, today - TimeDelta::days(1)];
-    let ran = upland_core::schedule::expand(c, &plan, &context.at.zone, span, upland_core::schedule::Level::Calendar);
-    let work = upland_core::schedule::week_work(&plan, &ran);
-    let mut out = Vec::new();
-    for program in c.programs.iter().filter(|p| p.count_rain) {
-        let Some(group) = budget.group(program.letter) else { continue };
-        let open = |n: u8| c.station(n).is_some_and(|s| !s.roofed && s.program == program.letter);
-        // The thirstiest station in the open speaks for its program.
-        let base = group.stations.iter().filter(|s| open(s.number)).max_by(|a, b| a.kl.total_cmp(&b.kl));
-        let Some(base) = base else { continue };
-        let rain = days.iter().filter_map(|d| d.rain_mm).sum::<f64>();
-        let used = days.iter().filter_map(|d| d.et0_mm).sum::<f64>() * base.kl;
-        let watered = work.stations.iter().find(|s| s.number == base.number).map_or(0.0, |s| s.net_mm);
-        let own = group.month(month);
-        let demand =
-            own.stations.iter().find(|s| s.number == base.number).map_or(0.0, |s| s.demand.etl_mm) / month.mean_days();
-        let now = f64::from(own.dial.percent());
-        let term = short_term(c, now, today, [rain, used, watered], demand, base.raw_mm);
-        out.push(proposal(w, program.letter, context, now, since, &term, units));
-    }
-    out
+    let Ok(normals) = context.normals() else { return Vec::new() };
+    let et0 = normals[month.index()].et0_mm_per_day;
+    c.programs
+        .iter()
+        // What an ET sensor sets is set by nobody else.
+        .filter(|p| !c.percent_by_sensor(p.letter))
+        .filter_map(|program| {
+            let term = short_term(&known, program.letter, today, et0)?;
+            let now = f64::from(budget.group(program.letter)?.month(month).dial.percent());
+            Some(proposal(Words, program.letter, context, now, since, &term, units))
+        })
+        .collect()
 }
 
 fn proposal(
@@ -271,8 +282,11 @@ fn proposal(
                 ("rain", &depth(term.rain_mm)),
                 ("watered", &depth(term.watered_mm)),
                 ("used", &depth(term.used_mm)),
-                ("left", &depth(term.left_mm)),
-                ("now", &number(now, 0)),
+                ("missing", &depth(term.missing_mm)),
+                ("use", &depth(term.use_mm_per_day)),
+                ("days", &term.days.to_string()),
+                ("waterings", &term.waterings.to_string()),
+                ("base", &depth(term.base_mm)),
                 ("exact", &number(term.percent_exact, 1)),
             ],
         ),

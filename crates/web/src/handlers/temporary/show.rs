@@ -11,7 +11,9 @@ use crate::handlers::page;
 use crate::loading;
 use crate::pages::field::FieldState;
 use crate::pages::spine::Step;
-use crate::pages::temporary::{TemporaryTemplate, empty, kinds, lines, programs, sensors, week_proposals};
+use crate::pages::temporary::{
+    BALANCE_DAYS, TemporaryTemplate, empty, kinds, lines, programs, sensors, week_proposals,
+};
 use crate::state::App;
 
 /// What is set for a while, and a percent for this week out of the rain since the last visit.
@@ -40,7 +42,10 @@ pub(super) async fn temporary_page(
     let since =
         last.unwrap_or(today - TimeDelta::days(LOOK_BACK_DAYS)).max(today - TimeDelta::days(LOOK_BACK_MOST_DAYS));
     let days = match &context.at.weather {
-        Some(weather) if !weather.is_typed() => user.account.strip_days(weather.series.id, since, today).await?,
+        Some(weather) if !weather.is_typed() => {
+            let from = today - TimeDelta::days(BALANCE_DAYS);
+            user.account.strip_days(weather.series.id, from, today).await?
+        }
         _ => Vec::new(),
     };
     let c = context.controller();

@@ -5,12 +5,16 @@
 //! percent is brought to what the weather calls for, then a watering day is added or taken
 //! away; when one station is wrong, its own minutes change by 2 to 5.
 
+mod short_term;
+
 use chrono::{NaiveDate, TimeDelta};
 
 use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, Days, MonthDial, ProgramLetter};
 use crate::quantity::{MonthOfYear, Percent, RunTime};
 use crate::schedule::{Level, Plan, Situation, week_work};
+
+pub use short_term::{Recent, ShortTerm, short_term};
 
 /// What the ground of a station says.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -334,52 +338,4 @@ fn expected<Tz: chrono::TimeZone>(
         weeks[i].stations.iter().filter(|s| concerned(s.number)).filter_map(|s| s.volume_m3).sum()
     };
     Expected { before_mm: depth(0) * share, after_mm: depth(1), more_m3: volume(1) - volume(0) * share }
-}
-
-/// A percent for a wet or a hot week.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct ShortTerm {
-    /// Rain since the last visit, mm.
-    pub rain_mm: f64,
-    /// What the plants used since then, mm.
-    pub used_mm: f64,
-    /// What was watered since then, mm.
-    pub watered_mm: f64,
-    /// What is still in the root zone of it, mm; negative where it is missing.
-    pub left_mm: f64,
-    /// The percent to dial, exact.
-    pub percent_exact: f64,
-    /// The percent to dial; nothing when off is nearer.
-    pub percent: Option<Percent>,
-    /// Until when: then back to the month's.
-    pub until: NaiveDate,
-}
-
-/// The percent until a week from now, from the balance since the last visit.
-///
-/// `left = rain + watered - used`, held within what the root zone may hold (`raw_mm`) and lack;
-/// `percent = month's x (demand of 7 days - left) / demand of 7 days`. Source: own method,
-/// \[FAO-56\] eq. 85 without runoff and rise.
-#[must_use]
-pub fn short_term(
-    controller: &Controller,
-    month_percent: f64,
-    today: NaiveDate,
-    [rain_mm, used_mm, watered_mm]: [f64; 3],
-    demand_mm_per_day: f64,
-    raw_mm: f64,
-) -> ShortTerm {
-    let left_mm = (rain_mm + watered_mm - used_mm).clamp(-raw_mm, raw_mm);
-    let week = demand_mm_per_day * 7.0;
-    let percent_exact = if week > 0.0 { (month_percent * (week - left_mm) / week).max(0.0) } else { 0.0 };
-    let off = percent_exact < f64::from(controller.capability.percent_min.get()) / 2.0;
-    ShortTerm {
-        rain_mm,
-        used_mm,
-        watered_mm,
-        left_mm,
-        percent_exact,
-        percent: (!off).then(|| controller.capability.dial(percent_exact)),
-        until: today + TimeDelta::days(6),
-    }
 }
