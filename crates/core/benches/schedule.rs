@@ -75,8 +75,9 @@ fn sensors(criterion: &mut Criterion) {
             etl_mm: 3.0,
         })
         .collect();
+    let zone = upland_core::balance::RootZone { taw_mm: 45.0, p: 0.4 };
     criterion.bench_function("4 thresholds x 8 delays over 30 years", |b| {
-        b.iter(|| rain_replay(black_box(&days), &[3.0, 6.0, 13.0, 19.0], &[0, 1, 2, 3, 4, 5, 6, 7], Vent::Open, 18.0));
+        b.iter(|| rain_replay(black_box(&days), &[3.0, 6.0, 13.0, 19.0], &[0, 1, 2, 3, 4, 5, 6, 7], Vent::Open, &zone));
     });
     let nights: Vec<_> = days.iter().map(|d| (d.date, d.et0_mm - 2.0, d.et0_mm + 9.0)).collect();
     criterion.bench_function("3 freeze settings over 30 years", |b| {

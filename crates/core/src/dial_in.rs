@@ -97,7 +97,8 @@ impl Slot {
 
 /// The slots of a controller in the order of its panel.
 ///
-/// `month` is that of the day of dialling, whose percent a panel with a single percent is set to.
+/// `month` is that of the day of dialling: its percent goes on a panel with a single percent, and its days
+/// where it has days of its own.
 #[must_use]
 pub fn slots(controller: &Controller, plan: &Plan, month: MonthOfYear) -> Vec<Slot> {
     let capability = &controller.capability;
@@ -118,10 +119,11 @@ pub fn slots(controller: &Controller, plan: &Plan, month: MonthOfYear) -> Vec<Sl
     let letters = ProgramLetter::ALL.into_iter().take(usize::from(capability.programs));
     for letter in letters {
         let section = Section::Program(letter);
-        let schedule = controller.program(letter).map(|p| &p.schedule);
+        let program = controller.program(letter);
+        let schedule = program.map(|p| &p.schedule);
         let runs = plan.of_program(letter).next().is_some();
-        if let Some(schedule) = schedule.filter(|s| runs && !s.is_idle()) {
-            push(section, 0, None, Value::Days(schedule.days, schedule.never));
+        if let Some(program) = program.filter(|p| runs && !p.schedule.is_idle()) {
+            push(section, 0, None, Value::Days(controller.days_in(program, month), program.schedule.never));
         }
         for slot in 1..=capability.starts {
             let start = schedule.filter(|_| runs).and_then(|s| s.starts.get(usize::from(slot - 1)));

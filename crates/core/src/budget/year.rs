@@ -3,7 +3,7 @@ use thiserror::Error;
 use super::month::{MonthBudget, MonthInput, Rain, StationDemand, station_demand};
 use super::station::{BaseDemand, StationBase, StationNeed};
 use crate::climate::normals::Normals;
-use crate::controller::{BaseMonth, Controller, DayMode, PercentScope, Program, ProgramLetter, Station};
+use crate::controller::{BaseMonth, Controller, PercentScope, Program, ProgramLetter, Station};
 use crate::quantity::MonthOfYear;
 
 /// Programs that share a percent, through the year.
@@ -62,7 +62,7 @@ pub enum BudgetError {
 ///
 /// Each group's base minutes give ET_L of a week of the base month at 100 %; each month's percent is
 /// its demand as a share of that (see [`MonthBudget`]). The method is our own; the parts name their
-/// sources. Waterings a week are those that the program states, else those of days that go by the date,
+/// sources. Waterings a week are those that the program states, else those of the days that are set,
 /// else they follow from soil and plant in the peak month, within the days a week on which the
 /// controller may water. A program that needs no water is off all year and spoils no other.
 ///
@@ -147,7 +147,7 @@ fn peak(normals: &Normals) -> MonthOfYear {
     MonthOfYear::ALL.into_iter().rev().max_by(|a, b| a_day(a).total_cmp(&a_day(b))).unwrap_or(MonthOfYear::ALL[0])
 }
 
-/// Waterings a week of a program: those it states, else those of days that go by the date, else what
+/// Waterings a week of a program: those it states, else those of its days, else what
 /// the soil of its thirstiest station asks for, within the allowed days. Plants that can wait longer
 /// than a week do so where the panel counts that many days.
 fn waterings(
@@ -163,14 +163,14 @@ fn waterings(
     }
     let schedule = &program.schedule;
     let idle = schedule.is_idle();
-    if !idle && !matches!(schedule.days, DayMode::Weekdays(_)) {
+    if !idle {
         return schedule.waterings_a_week();
     }
     let own = members.iter().filter(|(s, ..)| s.program == program.letter);
     let interval = own.map(|(.., need)| need.interval_days(etl_peak(need))).fold(f64::INFINITY, f64::min);
     let counted = f64::from(capability.day_modes.every_max);
     // Days that go by a count fall on every weekday, so all of them have to be open.
-    if idle && interval > 7.0 && counted > 7.0 && allowed == 7 {
+    if interval > 7.0 && counted > 7.0 && allowed == 7 {
         return 7.0 / interval.min(counted);
     }
     (7.0 / interval).ceil().clamp(1.0, f64::from(allowed))

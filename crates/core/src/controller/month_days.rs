@@ -57,6 +57,13 @@ impl Controller {
         self.days_in(program, month) != program.schedule.days
     }
 
+    /// The months of a program with days of their own, in the order of the year.
+    #[must_use]
+    pub fn months_with_own_days(&self, program: &Program) -> Vec<(MonthOfYear, DayMode)> {
+        let own = MonthOfYear::ALL.into_iter().filter(|m| self.has_own_days(program, *m));
+        own.map(|m| (m, self.days_in(program, m))).collect()
+    }
+
     /// Whether a program runs on a date, by the days of its month.
     #[must_use]
     pub fn waters_on(&self, program: &Program, date: NaiveDate) -> bool {

@@ -9,6 +9,7 @@
 use chrono::{Datelike, NaiveDate};
 
 use super::model::Vent;
+use crate::balance::{self, Entering, RootZone};
 
 /// A day as the replay needs it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -42,6 +43,10 @@ pub struct RainCell {
     pub held_mm: f64,
     /// Days on which the root zone was drier than its allowed depletion because of the holding.
     pub dry_days_added: u32,
+    /// Waterings held back after which plants went past their allowed depletion before the next one.
+    pub held_wrongly: u32,
+    /// Waterings let through within a day of rain that had covered them.
+    pub missed: u32,
 }
 
 impl RainCell {
@@ -149,12 +154,12 @@ pub fn rain_holds(days: &[RainDay], setting: &RainSetting) -> (Vec<bool>, Vec<Na
 
 /// Replays every threshold with every delay.
 ///
-/// `raw_mm` is what the root zone may lose before the plants feel it. The root zone is kept as in
-/// \[FAO-56\] eq. 85 with rain and water first, full ET and the excess lost: dry days are those on
-/// which it ends beyond `raw_mm`.
+/// The root zone is kept by the [daily balance](crate::balance). Dry days are those that end beyond its
+/// readily available water. A watering was held wrongly when such a day came before the next watering
+/// day; one was missed when it ran though the rain of the day and of the day before had covered it.
 #[must_use]
-pub fn rain_replay(days: &[RainDay], thresholds_mm: &[f64], delays: &[u8], vent: Vent, raw_mm: f64) -> RainReplay {
-    let open = dry_days(days, raw_mm, |_| false);
+pub fn rain_replay(days: &[RainDay], thresholds_mm: &[f64], delays: &[u8], vent: Vent, zone: &RootZone) -> RainReplay {
+    let open = judged(days, zone, |_| false).dry;
     let mut cells = Vec::with_capacity(thresholds_mm.len() * delays.len());
     for &threshold_mm in thresholds_mm {
         for &delay_days in delays {
@@ -167,6 +172,8 @@ pub fn rain_replay(days: &[RainDay], thresholds_mm: &[f64], delays: &[u8], vent:
                 runs_held: 0,
                 held_mm: 0.0,
                 dry_days_added: 0,
+                held_wrongly: 0,
+                missed: 0,
             };
             for (day, _) in days.iter().zip(&held).filter(|(_, held)| **held) {
                 cell.held_by_month[day.date.month0() as usize] += 1;
@@ -175,7 +182,9 @@ pub fn rain_replay(days: &[RainDay], thresholds_mm: &[f64], delays: &[u8], vent:
                     cell.held_mm += day.water_mm;
                 }
             }
-            cell.dry_days_added = dry_days(days, raw_mm, |i| held[i]).saturating_sub(open);
+            let judged = judged(days, zone, |i| held[i]);
+            cell.dry_days_added = judged.dry.saturating_sub(open);
+            (cell.held_wrongly, cell.missed) = (judged.wrongly, judged.missed);
             cells.push(cell);
         }
     }
@@ -187,18 +196,40 @@ pub fn rain_replay(days: &[RainDay], thresholds_mm: &[f64], delays: &[u8], vent:
     }
 }
 
-fn dry_days(days: &[RainDay], raw_mm: f64, held: impl Fn(usize) -> bool) -> u32 {
-    let (mut depletion, mut dry) = (0.0_f64, 0);
+/// What the balance says of a hold.
+struct Judged {
+    dry: u32,
+    wrongly: u32,
+    missed: u32,
+}
+
+fn judged(days: &[RainDay], zone: &RootZone, held: impl Fn(usize) -> bool) -> Judged {
+    let mut out = Judged { dry: 0, wrongly: 0, missed: 0 };
+    let (mut depletion, mut rain_before) = (0.0_f64, 0.0_f64);
+    // Whether the last watering day was held, and whether it was found wrong already.
+    let mut open_hold = false;
     for (i, day) in days.iter().enumerate() {
-        let water = if held(i) { 0.0 } else { day.water_mm };
-        depletion = (depletion - day.rain_mm - water).max(0.0) + day.etl_mm;
-        if depletion > raw_mm + 1e-9 {
-            dry += 1;
+        let shut = held(i);
+        if day.water_mm > 0.0 {
+            open_hold = shut;
+            let covered = rain_before + day.rain_mm >= day.water_mm && depletion <= day.rain_mm + day.etl_mm;
+            out.missed += u32::from(!shut && covered);
         }
-        // Beyond twice the allowed depletion the plants hold back what is left.
-        depletion = depletion.min(2.0 * raw_mm.max(1e-9));
+        let entering = Entering {
+            rain_mm: day.rain_mm,
+            applied_mm: if shut { 0.0 } else { day.water_mm },
+            runoff_mm: 0.0,
+            et_l_mm: day.etl_mm,
+        };
+        depletion = balance::day(zone, depletion, &entering).depletion_mm;
+        if depletion > zone.raw_mm() + 1e-9 {
+            out.dry += 1;
+            out.wrongly += u32::from(open_hold);
+            open_hold = false;
+        }
+        rain_before = day.rain_mm;
     }
-    dry
+    out
 }
 
 /// The setting that holds back most water among those that add fewest dry days; of equals the
@@ -274,7 +305,13 @@ mod tests {
                 if seed >> 30 == 0 { f64::from(seed % 25) } else { 0.0 }
             })
             .collect();
-        let replay = rain_replay(&days(&rain), &[3.0, 6.0, 13.0, 19.0], &[0, 1, 2, 3], Vent::Half, 20.0);
+        let replay = rain_replay(
+            &days(&rain),
+            &[3.0, 6.0, 13.0, 19.0],
+            &[0, 1, 2, 3],
+            Vent::Half,
+            &RootZone { taw_mm: 40.0, p: 0.5 },
+        );
         for delay in 0..4 {
             let held: Vec<u32> = (0..4).map(|t| replay.cells[t * 4 + delay].days_held()).collect();
             assert!(held.windows(2).all(|p| p[0] >= p[1]), "{held:?}");
@@ -284,6 +321,25 @@ mod tests {
         }
         let best = best_setting(&replay).unwrap();
         assert!(replay.cells.iter().all(|c| c.dry_days_added >= best.dry_days_added));
+    }
+
+    /// By hand: 5 mm of water and 4 of use a day. 30 mm at noon of day 2 cover the days after; a sensor
+    /// that never trips lets day 3 through in vain. One that holds for two weeks lets the store run dry.
+    #[test]
+    fn holds_are_judged_by_the_root_zone() {
+        let mut rain = [0.0; 20];
+        rain[1] = 30.0;
+        let zone = RootZone { taw_mm: 40.0, p: 0.5 };
+        let of = |threshold: f64, delay: u8| {
+            rain_replay(&days(&rain), &[threshold], &[delay], Vent::Half, &zone).cells[0].clone()
+        };
+        let never = of(25.0, 0);
+        assert!(never.runs_held > 0, "25 mm is what the disc holds");
+        let (short, long) = (of(13.0, 0), of(13.0, 14));
+        assert_eq!((short.held_wrongly, short.dry_days_added), (0, 0));
+        assert!(long.held_wrongly > 0 && long.dry_days_added > 3, "{long:?}");
+        // Day 2 itself is watered before the rain of its noon, which then covers it.
+        assert_eq!((short.missed, long.missed), (1, 1));
     }
 
     proptest::proptest! {

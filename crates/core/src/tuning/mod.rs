@@ -1,18 +1,21 @@
 //! Looking again: from what is seen on the ground to the one next change.
 //!
-//! The rule is stated here alone. Source: own method on common practice: one change at
-//! a time and a week apart; when every station of a program is wrong the same way, first the
-//! percent is brought to what the weather calls for, then a watering day is added or taken
-//! away; when one station is wrong, its own minutes change by 2 to 5.
+//! The rule is stated here alone. Source: own method on common practice: one change at a time and a week
+//! apart. Where the panel is not what was planned that comes first, unless the ground speaks against it.
+//! When a whole program is wrong the same way its percent is brought to what the weather calls for, else
+//! its water changes by an eighth; under an ET sensor the sensor's own offset does. When one station is
+//! wrong, its own minutes change by an eighth, a step of the panel at least, and by half of that when it
+//! was wrong the other way before.
 
 mod short_term;
 
 use chrono::{NaiveDate, TimeDelta};
 
-use crate::budget::YearBudget;
-use crate::controller::{Controller, DayMode, Days, MonthDial, ProgramLetter};
-use crate::quantity::{MonthOfYear, Percent, RunTime};
+use crate::budget::{Dial, YearBudget};
+use crate::controller::{Controller, DayMode, Days, MonthDial, PercentScope, ProgramLetter};
+use crate::quantity::{MonthOfYear, Percent, RunTime, range};
 use crate::schedule::{Level, Plan, Situation, week_work};
+use crate::sensor::SensorKind;
 
 pub use short_term::{Recent, ShortTerm, short_term};
 
@@ -36,6 +39,8 @@ pub struct Seen {
     pub percents: Vec<(ProgramLetter, Percent)>,
     /// The stations that were judged.
     pub stations: Vec<(u8, Judgement)>,
+    /// How stations were judged on the round before.
+    pub before: Vec<(u8, Judgement)>,
     /// When something was last changed on the controller.
     pub last_change: Option<NaiveDate>,
 }
@@ -70,7 +75,29 @@ pub enum Change {
         /// To.
         to: Days,
     },
-    /// Other base minutes of one station.
+    /// Another trim of one station's demand, and the minutes that follow from it.
+    Trim {
+        /// Its number.
+        station: u8,
+        /// Trim from, %.
+        from_pct: i8,
+        /// Trim to, %.
+        to_pct: i8,
+        /// Base minutes from and to.
+        run: [RunTime; 2],
+    },
+    /// Another offset of the ET sensor that sets a program.
+    Offset {
+        /// The sensor's id.
+        sensor: u16,
+        /// The program.
+        letter: ProgramLetter,
+        /// From.
+        from: u8,
+        /// To.
+        to: u8,
+    },
+    /// Other base minutes of one station, where somebody typed them.
     Minutes {
         /// Its number.
         station: u8,
@@ -86,6 +113,10 @@ pub enum Change {
 pub enum Because {
     /// The percent seen is not the one that should stand there.
     PanelDiffers,
+    /// The percent seen is not the planned one, and the ground says that the panel is nearer.
+    PanelIsNearer(Judgement),
+    /// The program is off in this month.
+    MonthOff(Judgement),
     /// Every station of the program is wrong the same way, and the percent is not what the weather
     /// calls for.
     AllWrongPercentOff(Judgement),
@@ -136,6 +167,29 @@ pub struct Advice {
 pub const LOOK_AGAIN_DAYS: i64 = 7;
 
 impl Change {
+    /// The program that it is made on; none for a change of one station.
+    #[must_use]
+    pub const fn letter(&self) -> Option<ProgramLetter> {
+        match *self {
+            Self::PutBack { letter, .. }
+            | Self::Percent { letter, .. }
+            | Self::Day { letter, .. }
+            | Self::Offset { letter, .. } => Some(letter),
+            Self::Trim { .. } | Self::Minutes { .. } => None,
+        }
+    }
+
+    /// Whether it changes the water of a station.
+    #[must_use]
+    pub fn concerns(&self, controller: &Controller, number: u8) -> bool {
+        let all = controller.capability.percent_scope == PercentScope::AllPrograms;
+        match *self {
+            Self::Trim { station, .. } | Self::Minutes { station, .. } => station == number,
+            Self::PutBack { .. } | Self::Percent { .. } if all => true,
+            _ => controller.station(number).is_some_and(|s| Some(s.program) == self.letter()),
+        }
+    }
+
     /// The controller with the change made.
     #[must_use]
     pub fn applied(&self, controller: &Controller, month: MonthOfYear) -> Controller {
@@ -143,13 +197,30 @@ impl Change {
         match *self {
             Self::PutBack { .. } => {}
             Self::Percent { letter, to, .. } => {
-                if let Some(program) = c.program_mut(letter) {
+                // One percent for all programs is kept with the first of them that has a station.
+                let governing = match c.capability.percent_scope {
+                    PercentScope::EachProgram => letter,
+                    PercentScope::AllPrograms => governing(&c).unwrap_or(letter),
+                };
+                if let Some(program) = c.program_mut(governing) {
                     program.months[month.index()].dial = MonthDial::Set(to);
                 }
             }
             Self::Day { letter, to, .. } => {
                 if let Some(program) = c.program_mut(letter) {
                     program.schedule.days = DayMode::Weekdays(to);
+                }
+            }
+            Self::Trim { station, to_pct, .. } => {
+                if let Some(station) = c.station_mut(station) {
+                    station.trim_pct = f64::from(to_pct);
+                }
+            }
+            Self::Offset { sensor, to, .. } => {
+                for sensor in c.sensors.iter_mut().filter(|s| s.id == sensor) {
+                    if let SensorKind::Et { trim, .. } = &mut sensor.kind {
+                        *trim = to;
+                    }
                 }
             }
             Self::Minutes { station, to, .. } => {
@@ -160,21 +231,21 @@ impl Change {
         }
         c
     }
+}
 
-    /// As [`Change::applied`], with the minutes of the program kept: a watering day
-    /// more must not make every watering shorter.
-    #[must_use]
-    pub fn applied_keeping_minutes(&self, controller: &Controller, plan: &Plan, month: MonthOfYear) -> Controller {
-        let mut c = self.applied(controller, month);
-        if let Self::Day { letter, to, .. } = *self {
-            for station in c.stations.iter_mut().filter(|s| s.program == letter) {
-                station.minutes = plan.station(station.number).map(|s| s.base);
-            }
-            if let Some(program) = c.program_mut(letter) {
-                program.waterings_per_week = Some(to.count().max(1));
-            }
-        }
-        c
+/// The program whose months hold the percent of all.
+fn governing(controller: &Controller) -> Option<ProgramLetter> {
+    let mut programs = controller.programs.iter().map(|p| p.letter);
+    programs.find(|l| controller.stations.iter().any(|s| s.program == *l))
+}
+
+/// Programs that share a percent: each by itself, or all of them.
+fn groups(controller: &Controller) -> Vec<Vec<ProgramLetter>> {
+    let used = controller.programs.iter().map(|p| p.letter);
+    let used: Vec<ProgramLetter> = used.filter(|l| controller.stations.iter().any(|s| s.program == *l)).collect();
+    match controller.capability.percent_scope {
+        PercentScope::AllPrograms => vec![used],
+        PercentScope::EachProgram => used.into_iter().map(|l| vec![l]).collect(),
     }
 }
 
@@ -186,16 +257,15 @@ pub fn advise<Tz: chrono::TimeZone>(
     budget: Option<&YearBudget>,
     seen: &Seen,
 ) -> Advice {
-    use chrono::Datelike;
-    let month = MonthOfYear::ALL[seen.on.month0() as usize];
+    let month = MonthOfYear::of(seen.on);
     let plan = Plan::of(controller, budget);
     let look_again = seen.on + TimeDelta::days(LOOK_AGAIN_DAYS);
     let answer = |change: Option<Change>, because| {
         let expected = change.map(|c| expected(situation, controller, &plan, c, month));
         Advice { change, because, expected, look_again, waiting: waiting(seen, change, controller) }
     };
-    if let Some(change) = put_back(controller, &plan, seen) {
-        return answer(Some(change), Because::PanelDiffers);
+    if let Some((change, because)) = panel_differs(controller, &plan, seen) {
+        return answer(Some(change), because);
     }
     if seen.stations.is_empty() {
         return answer(None, Because::NothingSeen);
@@ -208,100 +278,176 @@ pub fn advise<Tz: chrono::TimeZone>(
         return Advice { look_again: changed + TimeDelta::days(LOOK_AGAIN_DAYS), ..advice };
     }
     let mut limit = None;
-    for program in &controller.programs {
-        let Some(way) = all_the_same_way(controller, program.letter, seen) else { continue };
-        match whole_program(situation, controller, &plan, budget, program.letter, way, month) {
+    for letters in groups(controller) {
+        let Some(way) = all_the_same_way(controller, &letters, seen) else { continue };
+        match whole_program(controller, &plan, budget, &letters, way, month) {
             Some((change, because)) => return answer(Some(change), because),
             None => limit = Some(way),
         }
     }
     let wrong = seen.stations.iter().filter(|(_, j)| *j != Judgement::Right);
     // Dry plants die, wet ground only wastes: dry first, then by number.
-    let first = wrong.min_by_key(|(number, j)| (*j == Judgement::Wet, *number));
-    match first.and_then(|(number, way)| minutes(controller, &plan, *number, *way).map(|c| (c, *way))) {
-        Some((change, way)) => answer(Some(change), Because::OneWrong(way)),
-        None => answer(None, Because::AtTheLimit(limit.or(first.map(|f| f.1)).unwrap_or(Judgement::Right))),
+    let Some((number, way)) = wrong.min_by_key(|(number, j)| (*j == Judgement::Wet, *number)).copied() else {
+        return answer(None, Because::AllRight);
+    };
+    let off = controller.station(number).is_some_and(|s| plan.dial(s.program, month) == Dial::Off);
+    if off {
+        // Minutes of a month that is off change nothing.
+        return answer(None, Because::MonthOff(way));
+    }
+    let was = seen.before.iter().find(|(n, _)| *n == number).map(|(_, j)| *j);
+    match one_station(situation, controller, &plan, number, way, was) {
+        Some(change) => answer(Some(change), Because::OneWrong(way)),
+        None => answer(None, Because::AtTheLimit(limit.unwrap_or(way))),
     }
 }
 
-fn put_back(controller: &Controller, plan: &Plan, seen: &Seen) -> Option<Change> {
-    seen.percents.iter().find_map(|(letter, from)| {
-        let to = plan.percent_on(controller, *letter, seen.on, Level::Calendar)?;
-        (to != *from).then_some(Change::PutBack { letter: *letter, from: *from, to })
+/// A panel that stands elsewhere than it should. Where the ground speaks for the panel the plan follows
+/// it. What an ET sensor sets is never put back.
+fn panel_differs(controller: &Controller, plan: &Plan, seen: &Seen) -> Option<(Change, Because)> {
+    let own = seen.percents.iter().filter(|(letter, _)| !controller.percent_by_sensor(*letter));
+    own.into_iter().find_map(|(letter, on_panel)| {
+        let planned = plan.percent_on(controller, *letter, seen.on, Level::Calendar)?;
+        if planned == *on_panel {
+            return None;
+        }
+        let group = groups(controller).into_iter().find(|g| g.contains(letter)).unwrap_or_else(|| vec![*letter]);
+        let month_has_it = plan.percent_of_month(*letter, MonthOfYear::of(seen.on)) == Some(planned);
+        let nearer = match all_the_same_way(controller, &group, seen) {
+            Some(Judgement::Wet) => *on_panel < planned,
+            Some(Judgement::Dry) => *on_panel > planned,
+            _ => false,
+        };
+        if let Some(way) = all_the_same_way(controller, &group, seen).filter(|_| nearer && month_has_it) {
+            let change = Change::Percent { letter: *letter, from: planned, to: *on_panel };
+            return Some((change, Because::PanelIsNearer(way)));
+        }
+        Some((Change::PutBack { letter: *letter, from: *on_panel, to: planned }, Because::PanelDiffers))
     })
 }
 
-/// The way in which every judged station of a program is wrong: two at least, and all
-/// that the program has when it has fewer than three.
-fn all_the_same_way(controller: &Controller, letter: ProgramLetter, seen: &Seen) -> Option<Judgement> {
-    let own: Vec<Judgement> = seen
-        .stations
-        .iter()
-        .filter(|(n, _)| controller.station(*n).is_some_and(|s| s.program == letter))
-        .map(|(_, j)| *j)
-        .collect();
+/// The way in which a group of programs is wrong as a whole: every judged station the same way, two at
+/// least, and at least two thirds of all that it has.
+fn all_the_same_way(controller: &Controller, letters: &[ProgramLetter], seen: &Seen) -> Option<Judgement> {
+    let in_group = |n: u8| controller.station(n).is_some_and(|s| letters.contains(&s.program));
+    let own: Vec<Judgement> = seen.stations.iter().filter(|(n, _)| in_group(*n)).map(|(_, j)| *j).collect();
+    let all = controller.stations.iter().filter(|s| letters.contains(&s.program)).count();
     let first = *own.first()?;
     let same = first != Judgement::Right && own.iter().all(|j| *j == first);
-    (same && own.len() >= 2).then_some(first)
+    (same && own.len() >= 2 && 3 * own.len() >= 2 * all).then_some(first)
 }
 
-fn whole_program<Tz: chrono::TimeZone>(
-    situation: &Situation<'_, Tz>,
+/// A change goes by an eighth: 10 to 15 % are common practice.
+const SHARE: f64 = 0.125;
+
+/// From a figure up or down by a share.
+fn moved(from: f64, way: Judgement, share: f64) -> f64 {
+    if way == Judgement::Dry { from * (1.0 + share) } else { from * (1.0 - share) }
+}
+
+fn whole_program(
     controller: &Controller,
     plan: &Plan,
     budget: Option<&YearBudget>,
-    letter: ProgramLetter,
+    letters: &[ProgramLetter],
     way: Judgement,
     month: MonthOfYear,
 ) -> Option<(Change, Because)> {
     let capability = &controller.capability;
-    let from = match plan.dial(letter, month) {
-        crate::budget::Dial::Percent(p) => p,
-        crate::budget::Dial::Off => return None,
-    };
+    let letter = *letters.first()?;
+    let right = Because::AllWrongPercentRight(way);
+    if let Some(change) = offset(controller, letter, way) {
+        return change.map(|c| (c, right));
+    }
     let called = budget.and_then(|b| b.group(letter)).map(|g| g.month(month).percent_exact);
     let step = f64::from(capability.percent_step.get());
-    let off = called.map_or(0.0, |c| c - f64::from(from.get()));
-    let sign = if way == Judgement::Dry { 1.0 } else { -1.0 };
-    let one_step = || {
-        let to = capability.dial(f64::from(from.get()) + sign * step);
-        (to != from).then_some(Change::Percent { letter, from, to })
+    let from = match plan.dial(letter, month) {
+        Dial::Percent(percent) => percent,
+        // A month that is off and too dry is turned on; off and too wet has nothing left to change.
+        Dial::Off if way == Judgement::Dry => {
+            let to = capability.dial(called.unwrap_or(0.0));
+            let change = Change::Percent { letter, from: Percent::new(0).ok()?, to };
+            return Some((change, Because::MonthOff(way)));
+        }
+        Dial::Off => return None,
     };
-    if off * sign > step / 2.0 {
-        return one_step().map(|c| (c, Because::AllWrongPercentOff(way)));
-    }
-    let because = Because::AllWrongPercentRight(way);
-    let program = controller.program(letter)?;
-    if let DayMode::Weekdays(days) = program.schedule.days {
-        let most = situation.rules.limit(*capability).watering_days;
-        let count = if way == Judgement::Dry { days.count() + 1 } else { days.count().saturating_sub(1) };
-        if (1..=most).contains(&count) {
-            let to = crate::controller::even_days(situation.rules.days, count);
-            if to.count() == count {
-                return Some((Change::Day { letter, from: days, to }, because));
-            }
+    let exact = f64::from(from.get());
+    let toward = called.filter(|c| match way {
+        Judgement::Dry => c - exact > step / 2.0,
+        _ => exact - c > step / 2.0,
+    });
+    if let Some(called) = toward {
+        let to = capability.dial(called);
+        if to != from {
+            return Some((Change::Percent { letter, from, to }, Because::AllWrongPercentOff(way)));
         }
     }
-    one_step().map(|c| (c, because))
+    let by_share = capability.dial(moved(exact, way, SHARE));
+    let by_step = capability.dial(if way == Judgement::Dry { exact + step } else { exact - step });
+    let to = if by_share == from { by_step } else { by_share };
+    (to != from).then_some((Change::Percent { letter, from, to }, right))
 }
 
-/// Minutes of one station: an eighth of them, 2 at least and 5 at most, up to the panel's step.
-fn minutes(controller: &Controller, plan: &Plan, number: u8, way: Judgement) -> Option<Change> {
+/// The offset of the ET sensor that sets a program, a step up or down; nothing inside where it is at its
+/// end, and nothing at all where no sensor sets the program.
+fn offset(controller: &Controller, letter: ProgramLetter, way: Judgement) -> Option<Option<Change>> {
+    controller.sensors.iter().find_map(|s| match &s.kind {
+        SensorKind::Et { trim, programs, .. } if programs.contains(&letter) => {
+            let to = if way == Judgement::Dry { trim + 1 } else { trim - 1 };
+            let change = Change::Offset { sensor: s.id, letter, from: *trim, to };
+            Some((1..=5).contains(&to).then_some(change))
+        }
+        _ => None,
+    })
+}
+
+/// Minutes of one station by an eighth, a step at least; by half of that when it was wrong the other way
+/// before. Minutes that are worked out stay so: the station's trim changes, within its limits.
+fn one_station<Tz: chrono::TimeZone>(
+    situation: &Situation<'_, Tz>,
+    controller: &Controller,
+    plan: &Plan,
+    number: u8,
+    way: Judgement,
+    was: Option<Judgement>,
+) -> Option<Change> {
+    let station = controller.station(number)?;
     let from = plan.station(number)?.base;
-    let by = (from.minutes() / 8.0).round().clamp(2.0, 5.0);
-    let wanted = if way == Judgement::Dry { from.minutes() + by } else { from.minutes() - by };
-    let to = controller.capability.run(wanted).max(controller.capability.run_step);
-    (to != from).then_some(Change::Minutes { station: number, from, to })
+    let turned = was.is_some_and(|w| w != way && w != Judgement::Right);
+    let share = if turned { SHARE / 2.0 } else { SHARE };
+    let wanted = moved(from.minutes(), way, share);
+    let capability = &controller.capability;
+    if station.minutes.is_some() {
+        let step = capability.run_step.minutes();
+        let by_share = capability.run(wanted);
+        let by_step = capability.run(if way == Judgement::Dry { from.minutes() + step } else { from.minutes() - step });
+        let to = if by_share == from { by_step } else { by_share }.max(capability.run_step);
+        return (to != from).then_some(Change::Minutes { station: number, from, to });
+    }
+    // The first whole trim that gives as many minutes, or else the next step of the panel.
+    let share_pct = moved(100.0 + station.trim_pct, way, share) - 100.0;
+    let ends = range::TRIM;
+    let toward: Vec<f64> = match way {
+        Judgement::Dry => (0..=60).map(|n| share_pct.round() + f64::from(n)).collect(),
+        _ => (0..=60).map(|n| share_pct.round() - f64::from(n)).collect(),
+    };
+    toward.into_iter().take_while(|pct| ends.holds(*pct)).find_map(|pct| {
+        let mut changed = controller.clone();
+        changed.station_mut(number)?.trim_pct = pct;
+        let to = situation.plan(&changed).station(number)?.base;
+        let right_way = if way == Judgement::Dry { to > from } else { to < from };
+        // Within the trim's range of -30 to 30.
+        right_way.then_some(Change::Trim {
+            station: number,
+            from_pct: station.trim_pct.round() as i8,
+            to_pct: pct as i8,
+            run: [from, to],
+        })
+    })
 }
 
 fn waiting(seen: &Seen, change: Option<Change>, controller: &Controller) -> Vec<u8> {
-    let concerned = |number: u8| match change {
-        Some(Change::Minutes { station, .. }) => station == number,
-        Some(Change::Percent { letter, .. } | Change::Day { letter, .. } | Change::PutBack { letter, .. }) => {
-            controller.station(number).is_some_and(|s| s.program == letter)
-        }
-        None => false,
-    };
+    let concerned = |number: u8| change.is_some_and(|c| c.concerns(controller, number));
     seen.stations.iter().filter(|(n, j)| *j != Judgement::Right && !concerned(*n)).map(|(n, _)| *n).collect()
 }
 
@@ -312,22 +458,22 @@ fn expected<Tz: chrono::TimeZone>(
     change: Change,
     month: MonthOfYear,
 ) -> Expected {
-    let changed = change.applied_keeping_minutes(controller, plan, month);
+    let changed = change.applied(controller, month);
     let new_plan = match change {
         Change::PutBack { .. } => plan.clone(),
         _ => situation.plan(&changed),
     };
     let weeks =
         [(controller, plan), (&changed, &new_plan)].map(|(c, p)| week_work(p, &situation.week(c, p, Level::Calendar)));
-    let concerned = |n: u8| match change {
-        Change::Minutes { station, .. } => station == n,
-        Change::Percent { letter, .. } | Change::Day { letter, .. } | Change::PutBack { letter, .. } => {
-            controller.station(n).is_some_and(|s| s.program == letter)
-        }
-    };
+    let concerned = |n: u8| change.concerns(controller, n);
     let share = match change {
         // The week as planned is what it goes back to; before it stood at another percent.
         Change::PutBack { from, to, .. } => f64::from(from.get()) / f64::from(to.get().max(1)),
+        _ => 1.0,
+    };
+    // A sensor's offset scales every percent that it sets; a step of it is a tenth.
+    let after = match change {
+        Change::Offset { from, to, .. } => (1.0 + 0.1 * (f64::from(to) - 3.0)) / (1.0 + 0.1 * (f64::from(from) - 3.0)),
         _ => 1.0,
     };
     let depth = |i: usize| {
@@ -337,5 +483,5 @@ fn expected<Tz: chrono::TimeZone>(
     let volume = |i: usize| -> f64 {
         weeks[i].stations.iter().filter(|s| concerned(s.number)).filter_map(|s| s.volume_m3).sum()
     };
-    Expected { before_mm: depth(0) * share, after_mm: depth(1), more_m3: volume(1) - volume(0) * share }
+    Expected { before_mm: depth(0) * share, after_mm: depth(1) * after, more_m3: volume(1) * after - volume(0) * share }
 }

@@ -203,6 +203,30 @@ pub enum ChangeDoc {
         /// To these.
         to: Vec<DayDoc>,
     },
+    /// Another trim of a station's demand, and the base minutes that follow.
+    Trim {
+        /// Its number.
+        station: u8,
+        /// Trim from, %.
+        from_pct: i8,
+        /// Trim to, %.
+        to_pct: i8,
+        /// Base minutes from these seconds.
+        from_s: u32,
+        /// To these.
+        to_s: u32,
+    },
+    /// Another offset of an ET sensor.
+    Offset {
+        /// The sensor's id.
+        sensor: u16,
+        /// The program that was judged.
+        program: char,
+        /// From this offset.
+        from: u8,
+        /// To this one.
+        to: u8,
+    },
     /// Other base minutes of a station.
     Minutes {
         /// Its number.
@@ -228,6 +252,10 @@ impl From<Change> for ChangeDoc {
             Change::Day { letter, from, to } => {
                 Self::Days { program: letter.get(), from: day_list(from), to: day_list(to) }
             }
+            Change::Trim { station, from_pct, to_pct, run: [from, to] } => {
+                Self::Trim { station, from_pct, to_pct, from_s: from.seconds(), to_s: to.seconds() }
+            }
+            Change::Offset { sensor, letter, from, to } => Self::Offset { sensor, program: letter.get(), from, to },
             Change::Minutes { station, from, to } => {
                 Self::Minutes { station, from_s: from.seconds(), to_s: to.seconds() }
             }
@@ -251,6 +279,15 @@ impl ChangeDoc {
             }
             Self::Days { program, from, to } => {
                 Change::Day { letter: ProgramLetter::new(*program)?, from: days_of(from), to: days_of(to) }
+            }
+            Self::Trim { station, from_pct, to_pct, from_s, to_s } => Change::Trim {
+                station: *station,
+                from_pct: *from_pct,
+                to_pct: *to_pct,
+                run: [*from_s, *to_s].map(RunTime::from_seconds),
+            },
+            Self::Offset { sensor, program, from, to } => {
+                Change::Offset { sensor: *sensor, letter: ProgramLetter::new(*program)?, from: *from, to: *to }
             }
             Self::Minutes { station, from_s, to_s } => Change::Minutes {
                 station: *station,

@@ -172,10 +172,10 @@ async fn an_accepted_change_is_a_new_version_and_a_value_to_dial_and_a_rejected_
     let form = round(&client, &controller, "3");
     let look = client.submit(&format!("{address}/preview"), form.clone(), &[]);
     let offered = look.field("offered");
-    assert_eq!(offered, "minutes.3.1560.1740");
+    assert_eq!(offered, "trim.3.0.13");
     assert!(look.body.contains("only this one is dry (right: 6)"), "{}", look.brief());
     let before = version(&client, &controller);
-    let other = client.submit(&address, form.clone(), &[("answer", "accept"), ("offered", "minutes.3.1560.5940")]);
+    let other = client.submit(&address, form.clone(), &[("answer", "accept"), ("offered", "trim.3.0.29")]);
     assert_eq!(other.status, 422, "what was offered is not what follows from what was seen");
     let unreasoned = client.submit(&address, form.clone(), &[("answer", "reject"), ("offered", &offered)]);
     assert_eq!(unreasoned.status, 422);

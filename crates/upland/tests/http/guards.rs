@@ -5,7 +5,7 @@ use upland_journeys::{PASSWORD, Server};
 use crate::client::{Client, binary};
 
 /// Every address that changes something.
-const CHANGES: [&str; 31] = [
+const CHANGES: [&str; 34] = [
     "/sign-in",
     "/sign-out",
     "/units",
@@ -35,6 +35,9 @@ const CHANGES: [&str; 31] = [
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/temporary",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/temporary/put-back",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/dial-in",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/replay/preview",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/replay/best",
+    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/replay/apply",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round",
     "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round/preview",
 ];

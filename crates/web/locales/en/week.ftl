@@ -215,3 +215,4 @@ lens-bar = { $a } min to { $b }
 lens-soak = soak { $a }
 lens-why = { $station }: runoff after 60 × { $asa } ÷ ({ $rate } − { $intake }) = { $longest } min; soak 60 × { $asa } ÷ { $intake } = { $soak } min
 at-hundred-short = 100 %
+card-own-days = In { $a }: { $b }

@@ -2,7 +2,7 @@
 
 use chrono::NaiveDate;
 use upland_core::budget::{Dial, YearBudget};
-use upland_core::controller::{Controller, DayMode, Days, PercentStorage};
+use upland_core::controller::{Controller, DayMode, Days, PercentStorage, Program};
 use upland_core::landscape::Plant;
 use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Level, Plan, Situation, week_work};
@@ -81,6 +81,8 @@ pub(crate) struct CardSchedule {
     pub(crate) mode: String,
     pub(crate) starts: String,
     pub(crate) ends: String,
+    /// Months of fewer days, in words.
+    pub(crate) own_days: String,
 }
 
 /// A line of those who were here.
@@ -115,12 +117,29 @@ pub(crate) fn card_schedules(
                 letter: p.letter.get().to_string(),
                 name: p.name.clone(),
                 mode: if days.is_empty() { mode_words(p.schedule.days, p.schedule.never) } else { String::new() },
+                own_days: own_days(controller, p),
                 days,
                 starts: p.schedule.starts.iter().map(ToString::to_string).collect::<Vec<_>>().join("  "),
                 ends: ends.map_or_else(|| "·".to_owned(), clock),
             }
         })
         .collect()
+}
+
+/// Months in which a program waters on fewer days, in words; empty where there is none. Months that follow
+/// each other on the same days are said together.
+pub(crate) fn own_days(controller: &Controller, program: &Program) -> String {
+    let mut groups: Vec<(Vec<String>, DayMode)> = Vec::new();
+    for (month, mode) in controller.months_with_own_days(program) {
+        match groups.iter_mut().find(|(_, m)| *m == mode) {
+            Some((months, _)) => months.push(month_short(month)),
+            None => groups.push((vec![month_short(month)], mode)),
+        }
+    }
+    let words = |(months, mode): &(Vec<String>, DayMode)| {
+        Words.t2("card-own-days", months.join(", "), mode_words(*mode, program.schedule.never))
+    };
+    groups.iter().map(words).collect::<Vec<_>>().join(". ")
 }
 
 /// The head of the column of ends: the percent at which they are worked out, where it is one.

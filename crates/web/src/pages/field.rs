@@ -4,6 +4,7 @@ use crate::context::FieldRecord;
 use chrono::NaiveDate;
 use upland_core::found::{Panel, Switch, panel_findings};
 use upland_core::schedule::Known;
+use upland_core::tuning::Judgement;
 use upland_formats::site::{DialledDoc, FieldDoc, RoundDoc};
 
 use crate::context::ControllerContext;
@@ -44,6 +45,12 @@ impl FieldState {
         let (record, panel) = self.found.as_ref()?;
         let dialled_since = self.dialled.as_ref().is_some_and(|(d, _)| d.at > record.at);
         (!dialled_since).then_some(panel)
+    }
+
+    /// How stations were judged on the last round.
+    pub(crate) fn judged(&self) -> Vec<(u8, Judgement)> {
+        let round = self.round.as_ref().map(|(_, doc)| doc.stations.iter().map(|(n, ground)| (*n, (*ground).into())));
+        round.map_or_else(Vec::new, Iterator::collect)
     }
 
     /// When something was last changed on the panel.

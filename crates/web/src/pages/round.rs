@@ -3,7 +3,7 @@
 use chrono::NaiveDate;
 use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::quantity::Percent;
-use upland_core::schedule::{Level, Plan};
+use upland_core::schedule::Level;
 use upland_core::tuning::{Advice, Because, Change, Judgement, Seen, advise};
 use upland_formats::site::ChangeDoc;
 
@@ -110,12 +110,7 @@ pub(crate) fn empty(context: &ControllerContext, today: NaiveDate) -> Form {
 }
 
 /// Reads what was seen; errors stand beside their fields.
-pub(crate) fn read(
-    form: &mut Form,
-    context: &ControllerContext,
-    today: NaiveDate,
-    last_change: Option<NaiveDate>,
-) -> Seen {
+pub(crate) fn read(form: &mut Form, context: &ControllerContext, today: NaiveDate, known: &FieldState) -> Seen {
     let c = context.controller();
     let plan = context.week_of(today).plan(c);
     let mut percents = Vec::new();
@@ -143,7 +138,7 @@ pub(crate) fn read(
     if form.get("note").chars().count() > 500 {
         form.fail("note", Words.t("found-note-hint"));
     }
-    Seen { on: today, percents, stations, last_change }
+    Seen { on: today, percents, stations, before: known.judged(), last_change: known.last_change() }
 }
 
 /// The advice on what was seen.
@@ -242,6 +237,8 @@ fn offer(change: Change) -> String {
         Change::PutBack { letter, from, to } => format!("put-back.{}.{}.{}", letter.get(), from.get(), to.get()),
         Change::Percent { letter, from, to } => format!("percent.{}.{}.{}", letter.get(), from.get(), to.get()),
         Change::Day { letter, from, to } => format!("days.{}.{}.{}", letter.get(), from.bits(), to.bits()),
+        Change::Trim { station, from_pct, to_pct, .. } => format!("trim.{station}.{from_pct}.{to_pct}"),
+        Change::Offset { sensor, from, to, .. } => format!("offset.{sensor}.{from}.{to}"),
         Change::Minutes { station, from, to } => format!("minutes.{station}.{}.{}", from.seconds(), to.seconds()),
     }
 }
@@ -274,6 +271,20 @@ fn change_words(change: Change, c: &Controller) -> ChangeWords {
             unit: String::new(),
             wordy: true,
         },
+        Change::Trim { station, run: [from, to], .. } => ChangeWords {
+            what: station_name(c, station),
+            from: minutes(from),
+            to: minutes(to),
+            unit: w.t("round-unit-minutes"),
+            wordy: false,
+        },
+        Change::Offset { letter, from, to, .. } => ChangeWords {
+            what: w.t1("round-offset-of", program_label(c.program(letter), letter)),
+            from: from.to_string(),
+            to: to.to_string(),
+            unit: String::new(),
+            wordy: false,
+        },
         Change::Minutes { station, from, to } => ChangeWords {
             what: station_name(c, station),
             from: minutes(from),
@@ -302,6 +313,10 @@ fn because(c: &Controller, advice: &Advice, seen: &Seen) -> String {
     let w = Words;
     let first = match advice.because {
         Because::PanelDiffers => w.t("because-panel"),
+        Because::PanelIsNearer(j) => w.t1("because-panel-nearer", judged(j)),
+        Because::MonthOff(j) => {
+            w.t1(if advice.change.is_some() { "because-month-on" } else { "because-month-off" }, judged(j))
+        }
         Because::AllWrongPercentOff(j) => w.t1("because-percent-off", judged(j)),
         Because::AllWrongPercentRight(j) => w.t1("because-percent-right", judged(j)),
         Because::OneWrong(j) => {
@@ -333,8 +348,7 @@ fn expect(advice: &Advice, units: Units) -> String {
 pub(crate) fn applied(context: &ControllerContext, advice: &Advice, today: NaiveDate) -> Option<Controller> {
     let change = advice.change?;
     let c = context.controller();
-    let plan: Plan = context.week_of(today).plan(c);
-    let changed = change.applied_keeping_minutes(c, &plan, month_of(today));
+    let changed = change.applied(c, month_of(today));
     (changed != *c).then_some(changed)
 }
 

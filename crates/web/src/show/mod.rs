@@ -9,4 +9,4 @@ pub(crate) use dates::{
     nearest_minute, weekday,
 };
 pub(crate) use number::{Fixed, minutes, number, percent, signed, times};
-pub(crate) use units::{Measure, Units, rain_setting};
+pub(crate) use units::{Measure, Units, fraction, rain_setting, rain_text};

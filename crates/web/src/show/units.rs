@@ -180,10 +180,15 @@ impl Measure {
 
 /// A setting of a rain sensor as it is printed on one: millimetres, or eighths of an inch.
 pub(crate) fn rain_setting(threshold_mm: f64, units: Units) -> String {
+    format!("{}\u{a0}{}", rain_text(threshold_mm, units), Measure::Depth.unit(units))
+}
+
+/// As [`rain_setting`], without the unit.
+pub(crate) fn rain_text(threshold_mm: f64, units: Units) -> String {
     let eighths = threshold_mm / 25.4 * 8.0;
     // Printed pairs such as 3 mm and 1/8 in differ by up to a third of a millimetre.
-    if units == Units::Metric || (eighths - eighths.round()).abs() > 0.15 {
-        return format!("{}\u{a0}{}", Measure::Depth.typed(threshold_mm, units), Measure::Depth.unit(units));
+    if units == Units::Metric || (eighths - eighths.round()).abs() > 0.15 || eighths < 0.5 {
+        return Measure::Depth.typed(threshold_mm, units);
     }
     let (whole, part) = (eighths.round() as u32 / 8, eighths.round() as u32 % 8);
     let fraction = match part {
@@ -192,12 +197,22 @@ pub(crate) fn rain_setting(threshold_mm: f64, units: Units) -> String {
         2 | 6 => format!("{}/4", part / 2),
         n => format!("{n}/8"),
     };
-    let number = match (whole, fraction.is_empty()) {
+    match (whole, fraction.is_empty()) {
         (0, _) => fraction,
         (whole, true) => whole.to_string(),
         (whole, false) => format!("{whole} {fraction}"),
+    }
+}
+
+/// A number that may be a fraction, as rain sensors print theirs: `1/4`, `1 1/2`, `0.5`.
+pub(crate) fn fraction(text: &str) -> Option<f64> {
+    let (whole, part) = match text.trim().rsplit_once(' ') {
+        Some((whole, part)) => (crate::form::parse_number(whole)?, part),
+        None => (0.0, text.trim()),
     };
-    format!("{number}\u{a0}in")
+    let (top, bottom) = part.split_once('/')?;
+    let (top, bottom) = (top.parse::<u16>().ok()?, bottom.parse::<u16>().ok()?);
+    (bottom > 0).then(|| whole + f64::from(top) / f64::from(bottom))
 }
 
 #[cfg(test)]
@@ -226,5 +241,7 @@ mod tests {
         assert_eq!(us, ["1/8", "1/4", "1/2", "3/4", "1", "1 1/2"].map(|t| format!("{t}\u{a0}in")));
         assert_eq!(rain_setting(8.0, Units::Us), "0.315\u{a0}in");
         assert_eq!(rain_setting(13.0, Units::Metric), "13\u{a0}mm");
+        assert_eq!(["1/4", "1 1/2", " 3/8 "].map(fraction), [Some(0.25), Some(1.5), Some(0.375)]);
+        assert_eq!(["", "1/0", "a/b", "0.5"].map(fraction), [None; 4]);
     }
 }

@@ -20,8 +20,7 @@ pub(crate) async fn preview(
 ) -> Page {
     let context = loading::controller(&user.account, *id).await?;
     let records = user.account.newest_records(Some(*id)).await?;
-    let last_change = FieldState::of(&records).last_change();
-    let seen = read(&mut form, &context, app.clock.today(context.at.zone), last_change);
+    let seen = read(&mut form, &context, app.clock.today(context.at.zone), &FieldState::of(&records));
     let advice = advice(&context, &seen);
     page(&RoundLiveTemplate { w: Words, advice: AdviceView::of(&context, &seen, &advice, user.units) })
 }

@@ -20,7 +20,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let context = loading::controller(&user.account, *id).await?;
     let today = app.clock.today(context.at.zone);
     let records = user.account.newest_records(Some(*id)).await?;
-    let seen = read(&mut form, &context, today, FieldState::of(&records).last_change());
+    let seen = read(&mut form, &context, today, &FieldState::of(&records));
     let advice = advice(&context, &seen);
     let view = AdviceView::of(&context, &seen, &advice, user.units);
     let answer = match form.get("answer") {

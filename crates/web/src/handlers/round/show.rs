@@ -34,7 +34,7 @@ pub(super) async fn round_page(
     let now = app.clock.local(context.at.zone);
     let records = user.account.newest_records(Some(context.controller.id)).await?;
     let state = FieldState::of(&records);
-    let seen = read(&mut form.clone(), context, now.date(), state.last_change());
+    let seen = read(&mut form.clone(), context, now.date(), &state);
     let advice = advice(context, &seen);
     Ok(RoundTemplate {
         sub: w.with(

@@ -33,36 +33,51 @@ pub(crate) struct ReplayLiveTemplate {
     pub(crate) view: Box<ReplayView>,
 }
 
+/// A controller whose season can be replayed.
+#[derive(Debug, Clone)]
+pub(crate) struct ReplayLink {
+    pub(crate) href: String,
+    pub(crate) name: String,
+    pub(crate) what: String,
+}
+
+/// A place with its controllers.
+#[derive(Debug, Clone)]
+pub(crate) struct ReplayPlace {
+    pub(crate) name: String,
+    pub(crate) controllers: Vec<ReplayLink>,
+}
+
 /// The controllers of a company, to choose one whose season is replayed.
 #[derive(askama::Template)]
 #[template(path = "replays.html")]
 pub(crate) struct ReplaysTemplate {
     pub(crate) shell: Shell,
-    /// Place, and its controllers: address, name, what it has.
-    pub(crate) places: Vec<(String, Vec<(String, String, String)>)>,
+    pub(crate) places: Vec<ReplayPlace>,
 }
 
 impl ReplaysTemplate {
     /// The controllers that have stations, by place.
     pub(crate) fn of(shell: Shell, places: &[PlaceContext], controllers: &[ControllerContext]) -> Self {
-        let own = |place: &PlaceContext| -> Vec<(String, String, String)> {
-            let mut own: Vec<(String, String, String)> = controllers
+        let own = |place: &PlaceContext| -> Vec<ReplayLink> {
+            let mut own: Vec<ReplayLink> = controllers
                 .iter()
                 .filter(|c| c.at.place.id == place.place.id && !c.controller().stations.is_empty())
-                .map(|c| {
-                    (
-                        format!("/controllers/{}/replay", c.controller.id),
-                        c.controller().name.clone(),
-                        Words.count("replays-what", c.controller().stations.len()),
-                    )
+                .map(|c| ReplayLink {
+                    href: format!("/controllers/{}/replay", c.controller.id),
+                    name: c.controller().name.clone(),
+                    what: Words.count("replays-what", c.controller().stations.len()),
                 })
                 .collect();
-            own.sort_by(|a, b| a.1.cmp(&b.1));
+            own.sort_by(|a, b| a.name.cmp(&b.name));
             own
         };
-        let mut list: Vec<(String, Vec<(String, String, String)>)> =
-            places.iter().map(|p| (p.place.value.name.clone(), own(p))).filter(|(_, own)| !own.is_empty()).collect();
-        list.sort_by(|a, b| a.0.cmp(&b.0));
+        let mut list: Vec<ReplayPlace> = places
+            .iter()
+            .map(|p| ReplayPlace { name: p.place.value.name.clone(), controllers: own(p) })
+            .filter(|p| !p.controllers.is_empty())
+            .collect();
+        list.sort_by(|a, b| a.name.cmp(&b.name));
         Self { shell, places: list }
     }
 }

@@ -9,7 +9,7 @@ use upland_core::word::Word;
 use crate::context::ControllerContext;
 use crate::form::{Form, parse_number};
 use crate::pages::days_form::read_date;
-use crate::show::{Measure, Units};
+use crate::show::{Measure, Units, fraction, rain_text};
 use crate::words::Words;
 
 /// Rows for readings of a calibration.
@@ -75,8 +75,9 @@ pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
     let (measure, _) = setting(&sensor.kind);
     match &sensor.kind {
         SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => {
-            form.set("settings", list(thresholds_mm, measure, units));
-            form.set("threshold", measure.typed(*threshold_mm, units));
+            let texts: Vec<String> = thresholds_mm.iter().map(|t| rain_text(*t, units)).collect();
+            form.set("settings", texts.join("; "));
+            form.set("threshold", rain_text(*threshold_mm, units));
             form.set("delay", delay_days.to_string());
             form.set("vent", vent.word());
         }
@@ -210,8 +211,10 @@ fn read_settings(form: &mut Form, before: &Sensor, units: Units) -> Option<(Vec<
     };
     let value = |text: &str| -> Option<f64> {
         let text = text.trim();
-        let same = stored.iter().find(|v| measure.typed(**v, units) == text);
-        same.copied().or_else(|| parse_number(text).map(|n| measure.to_si(n, units)))
+        let shown = |v: &f64| if measure == Measure::Depth { rain_text(*v, units) } else { measure.typed(*v, units) };
+        let same = stored.iter().find(|v| shown(v) == text);
+        let number = || fraction(text).or_else(|| parse_number(text));
+        same.copied().or_else(|| number().map(|n| measure.to_si(n, units)))
     };
     let typed = form.get("settings").to_owned();
     let list: Option<Vec<f64>> = typed.split(';').filter(|t| !t.trim().is_empty()).map(value).collect();

@@ -14,7 +14,7 @@ use super::spine::Spine;
 use crate::charts::Strip;
 use crate::context::ControllerContext;
 use crate::form::Form;
-use crate::show::{Measure, Units, date_long, date_short};
+use crate::show::{Measure, Units, date_long, date_short, rain_text};
 use crate::words::Words;
 
 pub(crate) use form::{READINGS, filled, kind_word, proposed, read};
@@ -238,9 +238,8 @@ impl SensorForm {
         let kind = kind_word(&sensor.kind);
         let measure = if kind == "freeze" { Measure::Temperature } else { Measure::Depth };
         let settings = match &sensor.kind {
-            SensorKind::Rain { thresholds_mm: list, .. } | SensorKind::Freeze { thresholds_c: list, .. } => {
-                list.iter().map(|v| measure.typed(*v, units)).collect()
-            }
+            SensorKind::Rain { thresholds_mm: list, .. } => list.iter().map(|v| rain_text(*v, units)).collect(),
+            SensorKind::Freeze { thresholds_c: list, .. } => list.iter().map(|v| measure.typed(*v, units)).collect(),
             _ => Vec::new(),
         };
         let with_unit = |t: &String| Choice::new(t.clone(), format!("{t}\u{a0}{}", measure.unit(units)));

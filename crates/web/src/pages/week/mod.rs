@@ -8,6 +8,7 @@ use upland_core::budget::YearBudget;
 use upland_core::controller::{Controller, DayMode, Days, Program, ProgramLetter};
 use upland_core::schedule::{Expansion, Finding, Grouping, Level, Plan, Shortfall, check, detect, propose, week_work};
 
+use super::door_card::own_days;
 use super::findings::{FindingView, counts, finding_views, mode_words};
 use super::shell::Shell;
 use super::spine::Spine;
@@ -64,6 +65,8 @@ pub(crate) struct ProgramLine {
     pub(crate) late: bool,
     pub(crate) href: String,
     pub(crate) open: bool,
+    /// Months of fewer days, in words.
+    pub(crate) own_days: String,
 }
 
 /// A proposal that can be taken over.
@@ -234,6 +237,7 @@ fn lines(
                 letter: p.letter.get(),
                 name: program_label(Some(p), p.letter),
                 toggles: toggles(p, &input.context.at.rules.days),
+                own_days: own_days(c, p),
                 mode: match p.schedule.days {
                     DayMode::Weekdays(_) => String::new(),
                     mode => mode_words(mode, p.schedule.never),

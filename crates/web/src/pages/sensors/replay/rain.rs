@@ -2,7 +2,8 @@
 
 use crate::context::WeatherDay;
 use chrono::{Datelike, NaiveDate};
-use upland_core::controller::Controller;
+use upland_core::balance::RootZone;
+use upland_core::controller::{Controller, Station};
 use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Level, expand};
 use upland_core::sensor::{RainCell, RainDay, RainReplay, RainSetting, Sensor, best_setting, rain_holds, rain_replay};
@@ -10,7 +11,7 @@ use upland_core::sensor::{RainCell, RainDay, RainReplay, RainSetting, Sensor, be
 use super::{ReplayInput, scheduled};
 use crate::charts::HoldPlate;
 use crate::context::ControllerContext;
-use crate::show::{Measure, Units, date_long, month_short, number};
+use crate::show::{Measure, Units, date_long, month_short, number, rain_setting, rain_text};
 use crate::words::Words;
 
 /// What a rain sensor is set to, and the settings that it could be set to.
@@ -90,10 +91,11 @@ fn watered_days(context: &ControllerContext, days: &[WeatherDay], station: Optio
     out
 }
 
-fn raw_mm(context: &ControllerContext, station: Option<u8>) -> f64 {
-    let budget = context.budget().ok();
-    let bases = budget.iter().flat_map(|b| &b.groups).flat_map(|g| &g.stations);
-    bases.filter(|b| Some(b.number) == station).map(|b| b.raw_mm).next().unwrap_or(20.0)
+/// The root zone of the station that a sensor is judged by.
+fn zone(context: &ControllerContext, station: Option<u8>) -> RootZone {
+    let known = station.and_then(|n| context.controller().station(n));
+    // Without a station a common lawn stands in: 0.3 m of roots on loam.
+    known.map_or(RootZone { taw_mm: 46.5, p: 0.4 }, Station::zone)
 }
 
 /// Delays offered by the grid.
@@ -111,7 +113,7 @@ impl RainView {
         if !delays.contains(&delay_days) {
             delays.push(delay_days);
         }
-        let replay = rain_replay(&days, thresholds_mm, &delays, vent, raw_mm(context, station));
+        let replay = rain_replay(&days, thresholds_mm, &delays, vent, &zone(context, station));
         let chosen = replay.cells.iter().find(|c| c.threshold_mm == threshold_mm && c.delay_days == delay_days);
         let best = best_setting(&replay);
         let most = replay.cells.iter().map(|c| c.dry_days_added).max().unwrap_or(0).max(1);
@@ -119,7 +121,7 @@ impl RainView {
             .iter()
             .map(|t| {
                 let cells = replay.cells.iter().filter(|c| c.threshold_mm == *t);
-                let text = Measure::Depth.typed(*t, units);
+                let text = rain_text(*t, units);
                 (text, cells.map(|c| cell(c, chosen, best, most, units)).collect())
             })
             .collect();
@@ -130,11 +132,7 @@ impl RainView {
         let plate = HoldPlate::draw(&days, &held);
         Self {
             unit: Measure::Depth.unit(units),
-            title: w.t2(
-                "sensor-set-to",
-                Measure::Depth.typed(threshold_mm, units) + "\u{a0}" + Measure::Depth.unit(units),
-                delay_days.to_string(),
-            ),
+            title: w.t2("sensor-set-to", rain_setting(threshold_mm, units), delay_days.to_string()),
             sub: w.with("sensor-replayed", &[("from", &span[0]), ("to", &span[1]), ("station", &name)]),
             delays,
             rows,
@@ -154,7 +152,7 @@ impl RainView {
                 "sensor-rain-working",
                 &[
                     ("factor", &number(vent.factor(), 1)),
-                    ("raw", &Measure::Depth.show(raw_mm(context, station), units)),
+                    ("raw", &Measure::Depth.show(zone(context, station).raw_mm(), units)),
                 ],
             ),
         }
@@ -164,7 +162,7 @@ impl RainView {
 fn cell(c: &RainCell, chosen: Option<&RainCell>, best: Option<&RainCell>, most: u32, units: Units) -> GridCell {
     let held = Measure::Depth.in_units(c.held_mm, units);
     let held = number(held, usize::from(units == Units::Us));
-    let threshold = Measure::Depth.typed(c.threshold_mm, units);
+    let threshold = rain_text(c.threshold_mm, units);
     GridCell {
         dry: Words.t1("sensor-dry", c.dry_days_added.to_string()),
         // A bar of up to 60 px.
@@ -190,6 +188,8 @@ fn why(chosen: &RainCell, best: Option<&RainCell>, replay: &RainReplay, units: U
             ("dry", &chosen.dry_days_added.to_string()),
             ("trips", &chosen.trips.len().to_string()),
             ("days", &chosen.days_held().to_string()),
+            ("wrongly", &chosen.held_wrongly.to_string()),
+            ("missed", &chosen.missed.to_string()),
         ],
     );
     let second = match best {
@@ -204,8 +204,7 @@ fn why(chosen: &RainCell, best: Option<&RainCell>, replay: &RainReplay, units: U
                 Some(c) => w.with(
                     "sensor-why-best",
                     &[
-                        ("threshold", &Measure::Depth.typed(c.threshold_mm, units)),
-                        ("unit", Measure::Depth.unit(units)),
+                        ("threshold", &rain_setting(c.threshold_mm, units)),
                         ("delay", &c.delay_days.to_string()),
                         ("more", &depth(c.held_mm - chosen.held_mm)),
                         ("dry", &c.dry_days_added.saturating_sub(chosen.dry_days_added).to_string()),
@@ -217,8 +216,7 @@ fn why(chosen: &RainCell, best: Option<&RainCell>, replay: &RainReplay, units: U
         Some(best) => w.with(
             "sensor-why-other",
             &[
-                ("threshold", &Measure::Depth.typed(best.threshold_mm, units)),
-                ("unit", Measure::Depth.unit(units)),
+                ("threshold", &rain_setting(best.threshold_mm, units)),
                 ("delay", &best.delay_days.to_string()),
                 ("held", &depth(best.held_mm)),
                 ("dry", &best.dry_days_added.to_string()),
