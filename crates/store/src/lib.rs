@@ -22,6 +22,7 @@ pub use model::{
     RevisionSummary, SeriesRecord, StripDay, UserRecord, Versioned, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
+pub use queries::sign_in::SignInTurn;
 
 /// For tests: brings a database down to nothing, newest migration first.
 #[cfg(feature = "testing")]

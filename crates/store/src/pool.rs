@@ -10,6 +10,21 @@ use crate::error::StoreError;
 
 pub(crate) const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
 
+/// Limits of every connection of a pool: no statement and no wait for a lock outlasts the request that
+/// asked, and no transaction is left open by one that was given up.
+const LIMITS: &str = "-c%20statement_timeout%3D7000%20-c%20lock_timeout%3D4000\
+                      %20-c%20idle_in_transaction_session_timeout%3D15000";
+
+/// An address with [`LIMITS`]; one that states options of its own keeps those.
+fn limited(database_url: &str) -> String {
+    let is_url = database_url.starts_with("postgres://") || database_url.starts_with("postgresql://");
+    if !is_url || database_url.contains("options=") {
+        return database_url.to_owned();
+    }
+    let sign = if database_url.contains('?') { '&' } else { '?' };
+    format!("{database_url}{sign}options={LIMITS}")
+}
+
 /// A pool of connections to the database.
 #[derive(Clone)]
 pub struct Store {
@@ -40,7 +55,7 @@ impl Store {
         // would double the round trips of every query.
         let mut config = ManagerConfig::default();
         config.recycling_method = RecyclingMethod::Fast;
-        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(database_url, config);
+        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(limited(database_url), config);
         let pool = Pool::builder(manager)
             .max_size(connections)
             .runtime(deadpool::Runtime::Tokio1)

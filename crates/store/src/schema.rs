@@ -30,9 +30,9 @@ diesel::table! {
 }
 
 diesel::table! {
-    sign_in_failures (id) {
+    sign_in_attempts (id) {
         id -> BigInt,
-        email -> Text,
+        key -> Text,
         at -> Timestamptz,
     }
 }
@@ -179,7 +179,7 @@ diesel::allow_tables_to_appear_in_same_query!(
     accounts,
     users,
     sessions,
-    sign_in_failures,
+    sign_in_attempts,
     aggregates,
     changes,
     series_revisions,

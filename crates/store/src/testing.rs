@@ -19,7 +19,7 @@ const TEMPLATE_LOCK: i64 = 7_586_318_224;
 pub async fn fresh_database() -> Result<String, TestError> {
     let server = std::env::var("UPLAND_TEST_SERVER").map_err(|_| "UPLAND_TEST_SERVER is not set: use ./run test")?;
     let mut connection = AsyncPgConnection::establish(&format!("{server}/postgres")).await?;
-    let template = template_name();
+    let template = template_name()?;
     // One test at a time looks for the template and makes it; the lock ends with the connection.
     diesel::sql_query(format!("SELECT pg_advisory_lock({TEMPLATE_LOCK})")).execute(&mut connection).await?;
     if !exists(&mut connection, &template).await? {
@@ -60,19 +60,26 @@ async fn exists(connection: &mut AsyncPgConnection, name: &str) -> Result<bool, 
 }
 
 /// The template's name changes with the migrations.
-fn template_name() -> String {
+fn template_name() -> Result<String, TestError> {
+    use diesel::migration::MigrationSource;
     use sha2::{Digest, Sha256};
+    let known = MigrationSource::<diesel::pg::Pg>::migrations(&crate::pool::MIGRATIONS)?.len();
+    if known != MIGRATION_FILES.len() {
+        return Err(format!("{known} migrations, and {} in the list of the tests", MIGRATION_FILES.len()).into());
+    }
     let mut hash = Sha256::new();
     for file in MIGRATION_FILES {
         hash.update(file);
     }
     let short: String = hash.finalize().iter().take(8).map(|b| format!("{b:02x}")).collect();
-    format!("template_{short}")
+    Ok(format!("template_{short}"))
 }
 
-const MIGRATION_FILES: [&str; 4] = [
+const MIGRATION_FILES: [&str; 6] = [
     include_str!("../migrations/20261125000001_create_accounts/up.sql"),
     include_str!("../migrations/20261125000002_create_weather/up.sql"),
     include_str!("../migrations/20261125000003_create_places/up.sql"),
     include_str!("../migrations/20261125000004_create_uploads/up.sql"),
+    include_str!("../migrations/20261126000002_create_field_records/up.sql"),
+    include_str!("../migrations/20261129000001_key_sign_in_failures/up.sql"),
 ];

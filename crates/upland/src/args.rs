@@ -209,12 +209,16 @@ pub(crate) struct Serve {
     /// Show every page as of this day, for demonstrations and tests.
     #[arg(long, env = "UPLAND_TODAY")]
     pub(crate) today: Option<NaiveDate>,
-    /// Cookies only over HTTPS: for use behind a proxy that ends TLS.
+    /// Behind a proxy that ends TLS: cookies only over HTTPS, and the network address of who asks is the
+    /// one that the proxy tells. Needed to listen beyond loopback.
     #[arg(long)]
     pub(crate) https: bool,
     /// How many worker threads; one a core unless stated.
-    #[arg(long)]
+    #[arg(long, env = "UPLAND_WORKERS")]
     pub(crate) workers: Option<usize>,
+    /// How many connections to the database each worker keeps.
+    #[arg(long, env = "UPLAND_CONNECTIONS", default_value_t = 4, value_parser = connections)]
+    pub(crate) connections: usize,
 }
 
 #[derive(Debug, ClapArgs)]
@@ -230,6 +234,10 @@ pub(crate) struct User {
     /// What the person signs in with.
     #[arg(long)]
     pub(crate) email: String,
+}
+
+fn connections(text: &str) -> Result<usize, String> {
+    text.parse().ok().filter(|n| (1..=64).contains(n)).ok_or_else(|| "1 to 64".to_owned())
 }
 
 fn column(text: &str) -> Result<(Column, String), String> {

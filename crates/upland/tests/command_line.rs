@@ -250,3 +250,91 @@ fn the_schema_is_json_and_names_its_version() {
     assert_eq!(schema["properties"]["version"]["const"], 2);
     assert_eq!(schema["additionalProperties"], false);
 }
+
+/// Passwords must not travel in the clear.
+#[test]
+fn serving_beyond_loopback_takes_https() {
+    let out = upland(
+        &[
+            "serve",
+            "--database-url",
+            "postgres://nobody@127.0.0.1:1/none",
+            "--key-file",
+            "none",
+            "--listen",
+            "0.0.0.0:0",
+        ],
+        "",
+    );
+    assert_eq!(out.status.code(), Some(2));
+    assert!(text(&out.stderr).contains("beyond loopback"), "{}", text(&out.stderr));
+}
+
+/// A season without rain: the balance is that of FAO-56, and every number reads back the same.
+#[test]
+fn replay_writes_a_balance_that_anyone_can_add_up() {
+    let site = concat!(env!("CARGO_MANIFEST_DIR"), "/../../docs/examples/hill-cemetery.json");
+    let out = upland(&[&["replay", site], &SEATTLE_COLUMNS[..], &[SEATTLE]].concat(), "");
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stderr));
+    let doc: serde_json::Value = serde_json::from_slice(&out.stdout).unwrap();
+    assert_eq!((doc["format"].as_str(), doc["version"].as_u64()), (Some("upland-replay"), Some(1)));
+    let days = doc["dates"].as_array().unwrap().len();
+    assert_eq!(days, 1461);
+    let ids: Vec<&str> = doc["strategies"].as_array().unwrap().iter().map(|s| s["id"].as_str().unwrap()).collect();
+    assert!(ids.contains(&"nothing") && ids.contains(&"as_found"), "{ids:?}");
+    for strategy in doc["strategies"].as_array().unwrap() {
+        assert!(strategy["obeys_rules"] == false || strategy["rule_breaks"] == 0, "{}", strategy["id"]);
+        for station in strategy["stations"].as_array().unwrap() {
+            let of = |name: &str| station[name].as_f64().unwrap();
+            let daily = |name: &str, i: usize| station["daily"][name][i].as_f64().unwrap();
+            let (taw, raw) = (of("taw_mm"), of("taw_mm") * of("p"));
+            let mut depletion = of("depletion_start_mm");
+            for i in 0..days {
+                let after = depletion - (daily("rain_mm", i) + daily("applied_mm", i) - daily("runoff_mm", i));
+                let ks = if after <= raw { 1.0 } else { ((taw - after) / (taw - raw)).max(0.0) };
+                let et = (ks * daily("et_l_mm", i)).min((taw - after).max(0.0));
+                assert!((daily("ks", i) - ks).abs() < 1e-9 && (daily("et_actual_mm", i) - et).abs() < 1e-9);
+                assert!((daily("percolation_mm", i) - (-(after + et)).max(0.0)).abs() < 1e-9);
+                depletion = (after + et).max(0.0);
+                assert!((daily("depletion_mm", i) - depletion).abs() < 1e-9, "{} day {i}", strategy["id"]);
+            }
+        }
+    }
+    // The schema knows it.
+    let schema = upland(&["schema", "replay"], "");
+    let schema: serde_json::Value = serde_json::from_slice(&schema.stdout).unwrap();
+    assert!(jsonschema::is_valid(&schema, &doc));
+    assert!(!jsonschema::is_valid(&schema, &serde_json::json!({"format": "upland-replay"})));
+}
+
+#[test]
+fn replay_says_what_is_missing() {
+    let site = concat!(env!("CARGO_MANIFEST_DIR"), "/../../docs/examples/glasshouse.json");
+    let gap = "date,tmax_c,tmin_c,rain_mm\n2015-06-01,24,12,0\n2015-06-04,25,11,\n";
+    let out = upland(&["replay", site, "-"], gap);
+    assert_eq!(out.status.code(), Some(0), "{}", text(&out.stderr));
+    assert!(text(&out.stderr).contains("2 days have no reference ET"), "{}", text(&out.stderr));
+    let doc: serde_json::Value = serde_json::from_slice(&out.stdout).unwrap();
+    assert_eq!(doc["et0_filled"], serde_json::json!(["2015-06-02", "2015-06-03"]));
+    assert_eq!(doc["rain_missing"].as_array().unwrap().len(), 3);
+    let none = upland(&["replay", site, "-"], "date,tmax_c,tmin_c\n2015-06-01,,12\n");
+    assert_eq!(none.status.code(), Some(1));
+    let broken = upland(&["replay", "nowhere.json", "-"], gap);
+    assert_ne!(broken.status.code(), Some(0));
+}
+
+/// Of warnings that are alike twenty are said, and how many more there are.
+#[test]
+fn warnings_that_are_alike_are_summed_up() {
+    let mut file = String::from("date,tmax_c,tmin_c,solar_mj_m2\n");
+    for day in 1..=30 {
+        file.push_str(&format!("2020-12-{day:02},5,1,45\n"));
+    }
+    let out = et0(&[], &file);
+    let sun = |said: &str| said.lines().filter(|l| l.contains(": sun 45.00")).count();
+    let said = text(&out.stderr);
+    // Twenty, and one that says that there are more.
+    assert_eq!(sun(&said), 21, "{said}");
+    assert!(said.contains("and 9 more like it; --all lists them"), "{said}");
+    assert_eq!(sun(&text(&et0(&["--all"], &file).stderr)), 30);
+}

@@ -12,13 +12,10 @@ use upland_store::Store;
 
 use crate::clock::Clock;
 use crate::guard::sessions::DatabaseSessions;
-use crate::guard::{errors, log};
+use crate::guard::{errors, log, time_limit};
 use crate::headers;
 use crate::routes;
 use crate::state::App;
-
-/// Connections a worker keeps: one pool a worker gave a third more throughput than a shared one.
-const CONNECTIONS: usize = 4;
 
 /// How long a session lasts after its last use.
 const SESSION_DAYS: i64 = 14;
@@ -38,6 +35,8 @@ pub struct Settings {
     pub https: bool,
     /// Worker threads; one a core when not stated.
     pub workers: Option<usize>,
+    /// Connections that a worker keeps: one pool a worker gave a third more throughput than a shared one.
+    pub connections: usize,
 }
 
 /// Serves until the process is told to stop; `ready` is called with the address once it listens.
@@ -48,11 +47,11 @@ pub async fn serve(settings: Settings, ready: impl FnOnce(SocketAddr)) -> anyhow
     anyhow::ensure!(settings.key.len() >= 64, "the session key has {} bytes; it takes 64", settings.key.len());
     let key = Key::from(&settings.key);
     let clock = settings.today.map_or(Clock::Machine, Clock::Day);
-    let (url, https) = (settings.database_url.clone(), settings.https);
+    let (url, https, connections) = (settings.database_url.clone(), settings.https, settings.connections.max(1));
     // A pool that cannot be made is found out here, not in a worker.
-    Store::new(&url, CONNECTIONS)?;
+    Store::new(&url, connections)?;
     let mut server = HttpServer::new(move || {
-        let store = Store::new(&url, CONNECTIONS).unwrap_or_else(|_| std::process::abort());
+        let store = Store::new(&url, connections).unwrap_or_else(|_| std::process::abort());
         let sessions = SessionMiddleware::builder(DatabaseSessions { store: store.clone(), clock }, key.clone())
             .cookie_name("upland".into())
             .cookie_secure(https)
@@ -66,8 +65,9 @@ pub async fn serve(settings: Settings, ready: impl FnOnce(SocketAddr)) -> anyhow
             )
             .build();
         actix_web::App::new()
-            .app_data(web::Data::new(App { store, clock }))
+            .app_data(web::Data::new(App { store, clock, behind_proxy: https }))
             .configure(|config| routes::configure(config, sessions))
+            .wrap(from_fn(time_limit::time_limit))
             .wrap(from_fn(errors::designed_errors))
             .wrap(headers::secure_headers(https))
             .wrap(Compress::default())

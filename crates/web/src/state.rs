@@ -9,4 +9,6 @@ use crate::clock::Clock;
 pub(crate) struct App {
     pub(crate) store: Store,
     pub(crate) clock: Clock,
+    /// Whether a proxy stands before the server and tells who asks.
+    pub(crate) behind_proxy: bool,
 }

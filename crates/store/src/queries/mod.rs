@@ -7,5 +7,6 @@ mod field;
 mod places;
 mod series;
 mod sessions;
+pub(crate) mod sign_in;
 mod uploads;
 mod users;

@@ -1,4 +1,3 @@
-use chrono::{DateTime, Utc};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, RunQueryDsl};
 use uuid::Uuid;
@@ -8,7 +7,7 @@ use crate::model::UserRecord;
 use crate::pool::{Account, Store};
 use crate::schema::{
     accounts, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals, places,
-    series, series_revisions, sign_in_failures, uploads, users,
+    series, series_revisions, uploads, users,
 };
 
 type UserColumns = (Uuid, String, Uuid, String, String, String, String);
@@ -63,56 +62,6 @@ impl Store {
             .first(&mut self.connection().await?)
             .await?;
         Ok(record(row))
-    }
-
-    /// How many sign-ins with this address have failed since an instant.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database refuses.
-    pub async fn sign_in_failures(&self, email: &str, since: DateTime<Utc>) -> Result<i64, StoreError> {
-        Ok(sign_in_failures::table
-            .filter(sign_in_failures::email.eq(email.to_lowercase()))
-            .filter(sign_in_failures::at.gt(since))
-            .count()
-            .get_result(&mut self.connection().await?)
-            .await?)
-    }
-
-    /// Notes a sign-in that failed, and forgets those before an instant.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database refuses.
-    pub async fn note_sign_in_failure(
-        &self,
-        email: &str,
-        at: DateTime<Utc>,
-        forget_before: DateTime<Utc>,
-    ) -> Result<(), StoreError> {
-        let email = email.to_lowercase();
-        self.connection()
-            .await?
-            .transaction::<_, StoreError, _>(async |connection| {
-                diesel::delete(sign_in_failures::table.filter(sign_in_failures::at.lt(forget_before)))
-                    .execute(connection)
-                    .await?;
-                diesel::insert_into(sign_in_failures::table)
-                    .values((sign_in_failures::email.eq(&email), sign_in_failures::at.eq(at)))
-                    .execute(connection)
-                    .await?;
-                Ok(())
-            })
-            .await
-    }
-
-    /// Forgets the failures of an address, after a sign-in that went well.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database refuses.
-    pub async fn forget_sign_in_failures(&self, email: &str) -> Result<(), StoreError> {
-        diesel::delete(sign_in_failures::table.filter(sign_in_failures::email.eq(email.to_lowercase())))
-            .execute(&mut self.connection().await?)
-            .await?;
-        Ok(())
     }
 }
 

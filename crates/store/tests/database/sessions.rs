@@ -1,6 +1,6 @@
 use chrono::{TimeDelta, Utc};
 use serde_json::json;
-use upland_store::StoreError;
+use upland_store::{SignInTurn, StoreError};
 
 use crate::fixture::{company, store};
 
@@ -20,17 +20,55 @@ async fn a_session_is_kept_prolonged_and_ended() {
     assert_eq!(store.session("key", now).await.unwrap(), None);
 }
 
+/// Five guesses from one place go at once; then each waits twice as long as the one before. The owner,
+/// somewhere else, waits for nothing.
 #[tokio::test(flavor = "multi_thread")]
-async fn failures_are_counted_and_forgotten() {
+async fn guesses_are_slowed_down_and_the_owner_is_not_locked_out() {
     let store = store().await;
-    let (now, hour) = (Utc::now(), TimeDelta::hours(1));
-    for _ in 0..3 {
-        store.note_sign_in_failure("Oda@Example.com", now, now - hour).await.unwrap();
+    let now = Utc::now();
+    let guess = async |network: &str, at| store.claim_sign_in("Oda@Example.com", network, at).await.unwrap();
+    for _ in 0..5 {
+        assert_eq!(guess("192.0.2.1", now).await, SignInTurn::Allowed);
     }
-    assert_eq!(store.sign_in_failures("oda@example.com", now - hour).await.unwrap(), 3);
-    assert_eq!(store.sign_in_failures("oda@example.com", now + hour).await.unwrap(), 0);
-    store.forget_sign_in_failures("oda@example.com").await.unwrap();
-    assert_eq!(store.sign_in_failures("oda@example.com", now - hour).await.unwrap(), 0);
+    assert_eq!(guess("192.0.2.1", now).await, SignInTurn::Wait { seconds: 10 });
+    assert_eq!(guess("198.51.100.7", now).await, SignInTurn::Allowed);
+    let later = now + TimeDelta::seconds(10);
+    assert_eq!(guess("192.0.2.1", later).await, SignInTurn::Allowed);
+    assert_eq!(guess("192.0.2.1", later).await, SignInTurn::Wait { seconds: 20 });
+    // A sign-in that went well forgets them.
+    store.sign_in_went_well("oda@example.com", "192.0.2.1", later).await.unwrap();
+    assert_eq!(guess("192.0.2.1", later).await, SignInTurn::Allowed);
+    // And so does an hour.
+    assert_eq!(guess("192.0.2.1", later + TimeDelta::hours(2)).await, SignInTurn::Allowed);
+}
+
+/// Forty guesses at once: five are let through, whoever comes first.
+#[tokio::test(flavor = "multi_thread")]
+async fn guesses_at_once_are_counted_one_by_one() {
+    let store = store().await;
+    let now = Utc::now();
+    let guesses = (0..40).map(|_| {
+        let store = store.clone();
+        tokio::spawn(async move { store.claim_sign_in("oda@example.com", "192.0.2.1", now).await.unwrap() })
+    });
+    let mut allowed = 0;
+    for guess in guesses.collect::<Vec<_>>() {
+        allowed += u32::from(guess.await.unwrap() == SignInTurn::Allowed);
+    }
+    assert_eq!(allowed, 5);
+}
+
+/// One network that tries one password on many accounts is slowed down as well.
+#[tokio::test(flavor = "multi_thread")]
+async fn spraying_accounts_is_not_free() {
+    let store = store().await;
+    let now = Utc::now();
+    let mut allowed = 0;
+    for n in 0..60 {
+        let turn = store.claim_sign_in(&format!("user{n}@example.com"), "192.0.2.1", now).await.unwrap();
+        allowed += u32::from(turn == SignInTurn::Allowed);
+    }
+    assert_eq!(allowed, 40);
 }
 
 #[tokio::test(flavor = "multi_thread")]

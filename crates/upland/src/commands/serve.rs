@@ -9,6 +9,14 @@ use crate::args::{Database, Serve};
 
 /// Serves until told to stop.
 pub(super) fn run(args: Serve) -> anyhow::Result<Outcome> {
+    if !args.listen.ip().is_loopback() && !args.https {
+        complain(format_args!(
+            "--listen {}: beyond loopback passwords would travel in the clear; put a proxy that ends TLS before \
+             the server and say --https",
+            args.listen
+        ));
+        return Ok(Outcome::Usage);
+    }
     log_as_json();
     let key = fs::read(&args.key_file).with_context(|| format!("{} cannot be read", args.key_file.display()))?;
     let settings = Settings {
@@ -18,6 +26,7 @@ pub(super) fn run(args: Serve) -> anyhow::Result<Outcome> {
         today: args.today,
         https: args.https,
         workers: args.workers,
+        connections: args.connections,
     };
     if let Err(error) = bring_up_to_date(&args.database) {
         // The pages say so too, and come back by themselves when the database does.

@@ -113,6 +113,36 @@ async fn wrong_passwords_look_like_unknown_addresses_and_are_limited() {
     assert_eq!(client.sign_in("tam@example.com", PASSWORD).status, 303);
 }
 
+/// Sixty guesses at once, a right one among them: five are tried, whichever they are, and none after.
+#[tokio::test(flavor = "multi_thread")]
+async fn guesses_at_once_do_not_pass_the_limit() {
+    let server = Server::start(binary()).await;
+    let guesses: Vec<_> = (0..60)
+        .map(|n| {
+            let client = Client::new(&server);
+            tokio::task::spawn_blocking(move || {
+                let password = format!("a wrong password {n}");
+                client.sign_in("oda@example.com", &password).body.contains("Wrong e-mail or password")
+            })
+        })
+        .collect();
+    let mut tried = 0;
+    for guess in guesses {
+        tried += u32::from(guess.await.unwrap());
+    }
+    assert_eq!(tried, 5);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn what_is_no_address_is_refused_before_anything_is_asked() {
+    let server = Server::start(binary()).await;
+    let client = Client::new(&server);
+    for email in ["a\u{0}b@example.com", &"x".repeat(400), ""] {
+        let answer = client.sign_in(email, "a wrong password");
+        assert_eq!(answer.status, 422, "{email:?}: {}", answer.brief());
+    }
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn signing_in_goes_on_to_our_own_addresses_alone() {
     let server = Server::start(binary()).await;

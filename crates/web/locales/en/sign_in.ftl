@@ -4,4 +4,8 @@ sign-in-password = Password
 sign-in-go = Sign in
 sign-out = Sign out
 sign-in-wrong = Wrong e-mail or password.
-sign-in-wait = Too many attempts. Try again in 15 minutes.
+sign-in-wait =
+    { $n ->
+        [one] Too many attempts. Try again in a minute.
+       *[other] Too many attempts. Try again in { $n } minutes.
+    }

@@ -6,3 +6,4 @@ pub(crate) mod password;
 pub(crate) mod posted;
 pub(crate) mod sessions;
 pub(crate) mod signed_in;
+pub(crate) mod time_limit;

@@ -4,6 +4,7 @@ use argon2::password_hash::rand_core::OsRng;
 use argon2::password_hash::{PasswordHash, SaltString};
 use argon2::{Argon2, PasswordHasher, PasswordVerifier};
 use thiserror::Error;
+use tokio::sync::Semaphore;
 
 /// Why a password cannot be taken.
 #[derive(Debug, Error)]
@@ -37,6 +38,18 @@ pub(crate) fn verify_password(password: &str, hash: Option<&str>) -> bool {
     let fits = PasswordHash::new(hash.unwrap_or(NOBODY))
         .is_ok_and(|parsed| Argon2::default().verify_password(password.as_bytes(), &parsed).is_ok());
     fits && hash.is_some()
+}
+
+/// Hashes at once: each takes 19 MB and a core for tens of milliseconds.
+static TURNS: Semaphore = Semaphore::const_new(2);
+
+/// [`verify_password`] in its turn, away from the threads that answer requests.
+pub(crate) async fn verify_in_turn(
+    password: String,
+    hash: Option<String>,
+) -> Result<bool, Box<dyn std::error::Error + Send + Sync>> {
+    let _turn = TURNS.acquire().await?;
+    Ok(actix_web::web::block(move || verify_password(&password, hash.as_deref())).await?)
 }
 
 #[cfg(test)]

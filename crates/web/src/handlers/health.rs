@@ -1,3 +1,6 @@
+use std::time::Duration;
+
+use actix_web::rt::time::timeout;
 use actix_web::{HttpRequest, HttpResponse, web};
 
 use crate::error::{Page, PageError};
@@ -9,11 +12,17 @@ pub(crate) async fn healthz() -> HttpResponse {
     HttpResponse::Ok().content_type("text/plain").body("ok\n")
 }
 
+/// How long the database may take to answer.
+const READY_WITHIN: Duration = Duration::from_millis(2500);
+
 /// The process and its database answer.
 pub(crate) async fn readyz(app: web::Data<App>) -> HttpResponse {
-    match app.store.ping().await {
-        Ok(()) => HttpResponse::Ok().content_type("text/plain").body("ready\n"),
-        Err(_) => HttpResponse::ServiceUnavailable().content_type("text/plain").body("the database is away\n"),
+    // A frozen database takes the connection and never answers.
+    match timeout(READY_WITHIN, app.store.ping()).await {
+        Ok(Ok(())) => HttpResponse::Ok().content_type("text/plain").body("ready\n"),
+        Ok(Err(_)) | Err(_) => {
+            HttpResponse::ServiceUnavailable().content_type("text/plain").body("the database is away\n")
+        }
     }
 }
 

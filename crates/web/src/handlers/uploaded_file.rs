@@ -1,7 +1,10 @@
 //! A file that is sent by a form, with the form's token.
 
+use std::time::Duration;
+
 use actix_multipart::Multipart;
 use actix_session::Session;
+use actix_web::rt::time::timeout;
 use futures_util::StreamExt;
 
 use crate::error::PageError;
@@ -11,6 +14,9 @@ use crate::guard::signed_in::token;
 /// Bytes that are still read, and thrown away, past the limit: a browser shows our answer only
 /// when it could send everything.
 const MOST_READ: usize = 1024 * 1024 * 1024;
+
+/// A body that sends nothing for so long is dropped.
+const STANDS_STILL: Duration = Duration::from_secs(12);
 
 /// A file as it was sent.
 pub(super) struct UploadedFile {
@@ -30,14 +36,18 @@ pub(super) async fn uploaded_file(
 ) -> Result<Option<UploadedFile>, PageError> {
     let expected = token(session)?;
     let (mut allowed, mut file) = (false, None);
-    while let Some(part) = parts.next().await {
+    while let Some(part) =
+        timeout(STANDS_STILL, parts.next()).await.map_err(|_| PageError::NotAForm("a body that stands still"))?
+    {
         let mut part = part.map_err(|_| PageError::NotAForm("broken upload"))?;
         let disposition = part.content_disposition();
         let name = disposition.and_then(|d| d.get_name()).unwrap_or("").to_owned();
         let file_name = disposition.and_then(|d| d.get_filename()).unwrap_or("").to_owned();
         let most = if name == "file" { most_bytes } else { 4096 };
         let (mut bytes, mut read) = (Vec::new(), 0usize);
-        while let Some(chunk) = part.next().await {
+        while let Some(chunk) =
+            timeout(STANDS_STILL, part.next()).await.map_err(|_| PageError::NotAForm("a body that stands still"))?
+        {
             let chunk = chunk.map_err(|_| PageError::NotAForm("broken upload"))?;
             read += chunk.len();
             if read > MOST_READ {

@@ -1,52 +1,60 @@
 use actix_session::Session;
-use actix_web::web;
-use chrono::TimeDelta;
-use upland_store::StoreError;
+use actix_web::{HttpRequest, web};
+use upland_store::{SignInTurn, StoreError};
 
 use super::template;
 use crate::error::{Page, PageError};
-use crate::guard::password::verify_password;
+use crate::form::Form;
+use crate::guard::password::verify_in_turn;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::{begin, token};
 use crate::handlers::{go, invalid};
 use crate::state::App;
 use crate::words::Words;
 
-/// Failed sign-ins of an address within [`WINDOW`] after which it has to wait.
-const MOST_FAILURES: i64 = 5;
-const WINDOW: TimeDelta = TimeDelta::minutes(15);
+/// Longest e-mail address there is (RFC 5321, 4.5.3.1).
+const MOST_EMAIL: usize = 254;
 
-/// Signs in. A wrong address and a wrong password look the same, and take as long.
-pub(crate) async fn submit(app: web::Data<App>, session: Session, Posted(mut form): Posted) -> Page {
+/// Signs in. A wrong address and a wrong password look the same, and take as long. The attempt is
+/// counted before anything is hashed.
+pub(crate) async fn submit(app: web::Data<App>, session: Session, request: HttpRequest, Posted(form): Posted) -> Page {
     let email = form.get("email").to_lowercase();
-    let now = app.clock.now();
-    if app.store.sign_in_failures(&email, now - WINDOW).await? >= MOST_FAILURES {
-        form.fail("email", Words.t("sign-in-wait"));
-        form.set("password", "");
-        return invalid(&template(token(&session)?, form));
+    if email.is_empty() || email.len() > MOST_EMAIL || email.chars().any(char::is_control) {
+        return refused(&session, form, Words.t("sign-in-wrong"));
+    }
+    let (now, network) = (app.clock.now(), network(&app, &request));
+    if let SignInTurn::Wait { seconds } = app.store.claim_sign_in(&email, &network, now).await? {
+        let minutes = usize::try_from((seconds + 59) / 60).unwrap_or(1);
+        return refused(&session, form, Words.count("sign-in-wait", minutes));
     }
     let user = match app.store.user_by_email(&email).await {
         Ok(user) => Some(user),
         Err(StoreError::NotFound) => None,
         Err(other) => return Err(other.into()),
     };
-    let password = form.get("password").to_owned();
     let hash = user.as_ref().map(|u| u.password_hash.clone());
-    // Hashing takes tens of milliseconds: not on the thread that answers others.
-    let fits = web::block(move || verify_password(&password, hash.as_deref()))
-        .await
-        .map_err(|e| PageError::Ours(Box::new(e)))?;
+    let fits = verify_in_turn(form.get("password").to_owned(), hash).await.map_err(PageError::Ours)?;
     match user {
         Some(user) if fits => {
-            app.store.forget_sign_in_failures(&email).await?;
+            app.store.sign_in_went_well(&email, &network, now).await?;
             begin(&session, &user)?;
             go(form.get("next"))
         }
-        _ => {
-            app.store.note_sign_in_failure(&email, now, now - WINDOW * 4).await?;
-            form.fail("email", Words.t("sign-in-wrong"));
-            form.set("password", "");
-            invalid(&template(token(&session)?, form))
-        }
+        _ => refused(&session, form, Words.t("sign-in-wrong")),
     }
+}
+
+/// The form again, without its password.
+fn refused(session: &Session, mut form: Form, why: String) -> Page {
+    form.fail("email", why);
+    form.set("password", "");
+    invalid(&template(token(session)?, form))
+}
+
+/// The network address of who asks; behind a proxy the one that the proxy tells.
+fn network(app: &App, request: &HttpRequest) -> String {
+    let told = request.connection_info().realip_remote_addr().map(str::to_owned);
+    let peer = request.peer_addr().map(|a| a.ip().to_string());
+    let address = if app.behind_proxy { told.or(peer) } else { peer };
+    address.unwrap_or_default().chars().take(64).collect()
 }

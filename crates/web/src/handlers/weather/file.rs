@@ -24,7 +24,9 @@ pub(super) struct Sent {
 
 pub(super) async fn sent(user: &SignedIn, id: Uuid) -> Result<Sent, PageError> {
     let (name, bytes) = user.account.upload(id).await?;
-    let table = Table::parse(&bytes).map_err(|e| PageError::Ours(Box::new(e)))?;
+    let parsed = web::block(move || Table::parse(&bytes).map(|table| (bytes, table)));
+    let (bytes, table) =
+        parsed.await.map_err(|e| PageError::Ours(Box::new(e)))?.map_err(|e| PageError::Ours(Box::new(e)))?;
     Ok(Sent { name, bytes, table })
 }
 

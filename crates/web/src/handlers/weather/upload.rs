@@ -6,7 +6,7 @@ use upland_formats::weather::{FileError, MAX_BYTES, Table};
 use uuid::Uuid;
 
 use super::of_place::show_with_error;
-use crate::error::Page;
+use crate::error::{Page, PageError};
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
 use crate::handlers::uploaded_file::uploaded_file;
@@ -27,7 +27,12 @@ pub(crate) async fn upload(
     };
     // The place must be the company's before anything is kept for it.
     user.account.place(place).await?;
-    let refused = if file.too_large { Some(FileError::TooLarge) } else { Table::parse(&file.bytes).err() };
+    let (file, refused) = web::block(move || {
+        let refused = if file.too_large { Some(FileError::TooLarge) } else { Table::parse(&file.bytes).err() };
+        (file, refused)
+    })
+    .await
+    .map_err(|e| PageError::Ours(Box::new(e)))?;
     if let Some(error) = refused {
         return show_with_error(&app, &user, place, file_error(&error)).await;
     }
