@@ -5,12 +5,14 @@ use std::hint::black_box;
 
 use chrono::{NaiveDate, TimeDelta};
 use criterion::{BenchmarkId, Criterion, criterion_group, criterion_main};
-use upland_core::controller::{Controller, Days, Preset, Schedule, StartTime, Station};
+use upland_core::climate::normals::MonthNormal;
+use upland_core::controller::{Controller, Days, Preset, ProgramLetter, Schedule, StartTime, Station};
 use upland_core::landscape::{Plant, Slope, SprinklerType};
 use upland_core::place::Bound;
 use upland_core::quantity::RunTime;
-use upland_core::replay::{Candidate, Ground, Keep, Kind, Season, SeasonDay, replay};
+use upland_core::replay::{BestInput, Candidate, Ground, Keep, Kind, Season, SeasonDay, best_setting, replay};
 use upland_core::schedule::Plan;
+use upland_core::sensor::{RainSetting, Vent};
 
 /// Weather of our own: a sine of ET through the year, a shower every fifth day.
 fn season(years: i64) -> Season {
@@ -90,5 +92,35 @@ fn replays(criterion: &mut Criterion) {
     group.finish();
 }
 
-criterion_group!(benches, replays);
+/// The search of the best setting over ten years, with a rain sensor of four thresholds and three delays.
+fn best(criterion: &mut Criterion) {
+    let mut group = criterion.benchmark_group("best setting");
+    group.sample_size(10);
+    let (season, open) = (season(10), Bound::open());
+    let normals = [MonthNormal { et0_mm_per_day: 4.0, rain_mm: Some(40.0) }; 12];
+    let rain: Vec<RainSetting> = [3.0, 6.0, 13.0, 19.0]
+        .iter()
+        .flat_map(|t| [0, 1, 2].map(|delay_days| RainSetting { threshold_mm: *t, delay_days, vent: Vent::Half }))
+        .collect();
+    for stations in [6, 24] {
+        let c = park(stations);
+        let letters = [ProgramLetter::A];
+        let input = BestInput {
+            controller: &c,
+            letters: &letters,
+            season: &season,
+            normals: Some(&normals),
+            rules: &open,
+            rain: &rain,
+            adequacy: 0.95,
+            sunrise_hours: [6.0; 12],
+        };
+        group.bench_with_input(BenchmarkId::new("stations over 10 years", stations), &input, |b, input| {
+            b.iter(|| best_setting(black_box(*input)));
+        });
+    }
+    group.finish();
+}
+
+criterion_group!(benches, replays, best);
 criterion_main!(benches);

@@ -6,9 +6,10 @@ use std::hint::black_box;
 use chrono::{FixedOffset, NaiveDate, TimeDelta};
 use criterion::{Criterion, criterion_group, criterion_main};
 use upland_core::climate::normals::{MonthNormal, Normals};
-use upland_core::controller::{Controller, DayMode, Days, Preset, ProgramLetter, Station};
-use upland_core::landscape::{Plant, Slope, SprinklerType};
+use upland_core::controller::{Controller, DayMode, Days, Preset, ProgramLetter, Schedule, StartTime, Station};
+use upland_core::landscape::{CycleSoak, Plant, Slope, SprinklerType};
 use upland_core::place::Bound;
+use upland_core::quantity::RunTime;
 use upland_core::schedule::{Grouping, Level, Situation, check, detect, expand, propose};
 use upland_core::sensor::{RainDay, Vent, freeze_replay, rain_replay};
 
@@ -64,6 +65,37 @@ fn schedule(criterion: &mut Criterion) {
         .bench_function("findings with their repairs on 24 stations", |b| b.iter(|| check(&situation, black_box(&c))));
 }
 
+/// 48 stations in 4 programs of 4 starts, an hour each in cycles of five minutes: as much as any panel is
+/// set to.
+fn large_panel(criterion: &mut Criterion) {
+    let (normals, zone) = (normals(), FixedOffset::east_opt(7200).unwrap());
+    let rules = Bound::open();
+    let first = NaiveDate::from_ymd_opt(2026, 6, 8).unwrap();
+    let situation = Situation { rules: &rules, normals: Some(&normals), zone: &zone, first };
+    let mut c = park();
+    c.capability.stations = 48;
+    c.stations = (1..=48u8)
+        .map(|n| Station {
+            program: ProgramLetter::ALL[usize::from(n % 4)],
+            minutes: Some(RunTime::from_seconds(3600)),
+            cycle: Some(CycleSoak { cycle: RunTime::from_seconds(300), soak: RunTime::from_seconds(1800) }),
+            ..Station::plain(n, "Bed", Plant::CoolTurf, SprinklerType::Spray)
+        })
+        .collect();
+    c.normalise_programs();
+    for (index, program) in (0u16..).zip(&mut c.programs) {
+        program.schedule = Schedule {
+            days: DayMode::Weekdays(Days::ALL),
+            starts: (0..4).filter_map(|n| StartTime::new(n * 360 + index * 60).ok()).collect(),
+            ..Schedule::default()
+        };
+    }
+    c.check().unwrap();
+    criterion.bench_function("a week of 48 stations, 16 starts, 12 cycles, with all findings", |b| {
+        b.iter(|| detect(&situation, black_box(&c)));
+    });
+}
+
 fn sensors(criterion: &mut Criterion) {
     let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap();
     let days: Vec<RainDay> = (0..30 * 365)
@@ -85,5 +117,5 @@ fn sensors(criterion: &mut Criterion) {
     });
 }
 
-criterion_group!(benches, schedule, sensors);
+criterion_group!(benches, schedule, large_panel, sensors);
 criterion_main!(benches);

@@ -64,9 +64,15 @@ pub struct Search<'a> {
     replays: Cell<u32>,
 }
 
-/// About how many settings are tried month by month: those of few months all are, of a whole year the
-/// few that need least.
-const TRIED: usize = 960;
+/// In a season of so many months everything is tried; a longer one is searched where it is likely.
+const SHORT: usize = 4;
+/// Of a longer season's coarse answers so many are lowered month by month.
+const LOWERED: usize = 3;
+/// For so many numbers of days every sensor setting is tried.
+const LIKELY_DAYS: usize = 2;
+
+/// Steps of a panel by which a month goes down at a time.
+const STRIDES: [u16; 4] = [16, 8, 3, 1];
 
 /// The best setting of a controller's programs; nothing where they have no station.
 #[must_use]
@@ -92,36 +98,56 @@ impl<'a> Search<'a> {
         self.replays.get()
     }
 
-    /// The search: for each number of days and each sensor setting the percents of the year are scaled
-    /// until they are just enough; the few that need least water are then lowered month by month.
+    /// The search: percents of the year are scaled until they are just enough, for numbers of days and
+    /// sensor settings; the few that need least water are then lowered month by month.
     #[must_use]
     pub fn best(&self) -> Option<Best> {
-        let mut coarse: Vec<Best> = self.combinations().into_iter().map(|start| self.scaled(&start)).collect();
+        let short = self.months.len() <= SHORT;
+        let mut coarse = if short { self.all_combinations() } else { self.likely_combinations() };
         coarse.sort_by(better);
-        let many = (TRIED / self.months.len().pow(2).max(1)).max(4);
-        let mut lowered: Vec<Best> = coarse.into_iter().take(many).map(|best| self.lowered(best)).collect();
-        lowered.sort_by(better);
-        lowered.into_iter().take((many / 4).max(1)).map(|best| self.refined(best)).min_by(better)
+        let many = if short { coarse.len() } else { LOWERED };
+        let lowered = coarse.into_iter().take(many).map(|best| self.lowered(best));
+        let exchanged = lowered.map(|best| if short { self.exchanged_all(best) } else { best });
+        exchanged.map(|best| self.idle_lowered(best)).min_by(better)
     }
 
-    /// Days and sensor settings to try, percents as they are called for.
-    fn combinations(&self) -> Vec<WhatIf> {
-        let input = &self.input;
+    /// Every number of days with every sensor setting.
+    fn all_combinations(&self) -> Vec<Best> {
+        let with = |days| self.rain_changes().into_iter().map(move |rain| (days, rain));
+        let all = self.days_to_try().into_iter().flat_map(with);
+        all.map(|(days, rain)| self.scaled(&WhatIf { days, rain, ..WhatIf::default() })).collect()
+    }
+
+    /// Every number of days with the sensor as it is; then, for the best of them, every sensor setting.
+    fn likely_combinations(&self) -> Vec<Best> {
+        let by_days = self.days_to_try().into_iter();
+        let mut found: Vec<Best> = by_days.map(|days| self.scaled(&WhatIf { days, ..WhatIf::default() })).collect();
+        found.sort_by(better);
+        let likely: Vec<Option<u8>> = found.iter().take(LIKELY_DAYS).map(|b| b.setting.days).collect();
+        for days in likely {
+            let settings = self.rain_changes().into_iter().filter(|r| *r != RainChange::Keep);
+            found.extend(settings.map(|rain| self.scaled(&WhatIf { days, rain, ..WhatIf::default() })));
+        }
+        found
+    }
+
+    fn days_to_try(&self) -> Vec<Option<u8>> {
         let by_weekday = self
             .own
             .programs
             .iter()
-            .any(|p| input.letters.contains(&p.letter) && matches!(p.schedule.days, DayMode::Weekdays(_)));
-        let most = input.rules.limit(self.own.capability).watering_days;
+            .any(|p| self.input.letters.contains(&p.letter) && matches!(p.schedule.days, DayMode::Weekdays(_)));
+        let most = self.input.rules.limit(self.own.capability).watering_days;
         let mut days: Vec<Option<u8>> = vec![None];
         if by_weekday {
             days.extend((1..=most).map(Some));
         }
-        let mut rain = vec![RainChange::Keep];
-        rain.extend(input.rain.iter().map(|s| RainChange::Set(*s)));
-        days.iter()
-            .flat_map(|days| rain.iter().map(|rain| WhatIf { days: *days, rain: *rain, ..WhatIf::default() }))
-            .collect()
+        days
+    }
+
+    fn rain_changes(&self) -> Vec<RainChange> {
+        let settings = self.input.rain.iter().map(|s| RainChange::Set(*s));
+        std::iter::once(RainChange::Keep).chain(settings).collect()
     }
 
     fn plan(&self, controller: &Controller) -> Plan {
@@ -148,7 +174,7 @@ impl<'a> Search<'a> {
             peak_et0_mm_per_day: 1.0,
             sunrise_hours: input.sunrise_hours,
         };
-        let replayed = replay(&self.ground, input.season, input.rules, &mut candidate.planned(), Keep::Sums);
+        let replayed = replay(&self.ground, input.season, input.rules, &mut candidate.planned(), Keep::Average);
         let totals = replayed.totals(None);
         Best {
             setting: setting.clone(),
@@ -191,7 +217,7 @@ impl<'a> Search<'a> {
             high *= 1.6;
             best = at(high);
         }
-        for _ in 0..5 {
+        for _ in 0..4 {
             let middle = f64::midpoint(low, high);
             let tried = at(middle);
             if tried.enough {
@@ -203,43 +229,75 @@ impl<'a> Search<'a> {
         best
     }
 
-    /// One month after another goes down by a step while the whole is enough, the one that saves most
-    /// for what it takes first.
+    /// Months go down while the whole is enough, those first that save most for what they take; by many
+    /// steps of the panel at first, then by fewer, at last by one.
     fn lowered(&self, mut best: Best) -> Best {
-        while best.enough {
-            let saves = |b: &Best| (best.applied_mm - b.applied_mm) / (best.adequacy - b.adequacy).max(1e-9);
-            let next = self
-                .neighbours(&best, false)
-                .into_iter()
-                .filter(|b| b.enough && b.applied_mm < best.applied_mm - 1e-9)
-                .max_by(|a, b| saves(a).total_cmp(&saves(b)));
-            let Some(next) = next else { break };
-            best = next;
+        for steps in STRIDES {
+            while best.enough {
+                let Some(next) = self.lowered_once(&best, steps) else { break };
+                best = next;
+            }
         }
         best
     }
 
-    /// [`Search::lowered`], and then one month a step up where another can go down for it.
-    fn refined(&self, mut best: Best) -> Best {
+    /// As many months as can go down together by so many steps; nothing where none can.
+    fn lowered_once(&self, best: &Best, steps: u16) -> Option<Best> {
+        let saves = |b: &Best| (best.applied_mm - b.applied_mm) / (best.adequacy - b.adequacy).max(1e-9);
+        let mut lower: Vec<Best> = self.neighbours(best, false, steps);
+        lower.retain(|b| b.enough && b.applied_mm < best.applied_mm - 1e-9);
+        lower.sort_by(|a, b| saves(b).total_cmp(&saves(a)));
+        let first = lower.first()?.clone();
+        // What each takes by itself tells about how many fit together; the replay of all has the word.
+        let mut left = best.adequacy - self.input.adequacy;
+        let mut together = best.setting.percents?;
+        for one in &lower {
+            left -= best.adequacy - one.adequacy;
+            if left < 0.0 {
+                break;
+            }
+            for (all, own) in
+                together.iter_mut().zip(one.setting.percents?).filter(|(all, own)| own.percent() < all.percent())
+            {
+                *all = own;
+            }
+        }
+        let all = self.ask(&WhatIf { percents: Some(together), ..best.setting.clone() });
+        Some(if all.enough && all.applied_mm < first.applied_mm { all } else { first })
+    }
+
+    /// One month a step up where another can go down for it, as long as that saves.
+    fn exchanged_all(&self, mut best: Best) -> Best {
         while let Some(next) = self.exchanged(&best) {
             best = self.lowered(next);
         }
-        // A month whose water never comes, because the sensor holds it, stands no higher than it must.
-        let idle = |best: &Best| {
-            let lower = self.neighbours(best, false);
-            lower.into_iter().find(|b| b.enough && (b.applied_mm - best.applied_mm).abs() < 1e-9)
-        };
-        while let Some(next) = idle(&best) {
-            best = next;
-        }
         best
+    }
+
+    /// A month whose water never comes, because the sensor holds it, stands no higher than it must.
+    fn idle_lowered(&self, mut best: Best) -> Best {
+        loop {
+            let Some(percents) = best.setting.percents else { return best };
+            let mut off = percents;
+            let asked: Vec<Best> = self.neighbours(&best, false, u16::MAX / 64);
+            for (month, one) in self.months.iter().filter(|m| percents[m.index()] != Dial::Off).zip(&asked) {
+                if one.enough && (one.applied_mm - best.applied_mm).abs() < 1e-9 {
+                    off[month.index()] = Dial::Off;
+                }
+            }
+            let all = self.ask(&WhatIf { percents: Some(off), ..best.setting.clone() });
+            if off == percents || !all.enough {
+                return best;
+            }
+            best = all;
+        }
     }
 
     /// A month up and another down by a step, where that saves water and is enough.
     fn exchanged(&self, best: &Best) -> Option<Best> {
         let mut found: Option<Best> = None;
-        for raised in self.neighbours(best, true) {
-            for lowered in self.neighbours(&raised, false) {
+        for raised in self.neighbours(best, true, 1) {
+            for lowered in self.neighbours(&raised, false, 1) {
                 let saves = lowered.enough && lowered.applied_mm < best.applied_mm - 1e-9;
                 if saves && found.as_ref().is_none_or(|f| lowered.applied_mm < f.applied_mm) {
                     found = Some(lowered);
@@ -249,21 +307,21 @@ impl<'a> Search<'a> {
         found
     }
 
-    /// The settings with one month a step higher or lower.
-    fn neighbours(&self, best: &Best, up: bool) -> Vec<Best> {
+    /// The settings with one month so many steps higher or lower.
+    fn neighbours(&self, best: &Best, up: bool, steps: u16) -> Vec<Best> {
         let Some(percents) = best.setting.percents else { return Vec::new() };
         let months = self.months.iter().filter_map(|month| {
             let mut changed = percents;
-            changed[month.index()] = self.step(percents[month.index()], up)?;
+            changed[month.index()] = self.step(percents[month.index()], up, steps)?;
             Some(WhatIf { percents: Some(changed), ..best.setting.clone() })
         });
         months.map(|setting| self.ask(&setting)).collect()
     }
 
     /// The next value that a panel can be set to; under the lowest percent stands off.
-    fn step(&self, dial: Dial, up: bool) -> Option<Dial> {
+    fn step(&self, dial: Dial, up: bool, steps: u16) -> Option<Dial> {
         let c = &self.own.capability;
-        let step = f64::from(c.percent_step.get());
+        let step = f64::from(c.percent_step.get()) * f64::from(steps);
         match (dial, up) {
             (Dial::Off, true) => Some(Dial::Percent(c.percent_min)),
             (Dial::Off, false) => None,

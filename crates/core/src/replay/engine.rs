@@ -12,6 +12,8 @@ use crate::place::Bound;
 pub enum Keep {
     /// Of none.
     Sums,
+    /// Of none, and the driest quarter is left out: for searches that ask often.
+    Average,
     /// Of one, by its number.
     Station(u8),
     /// Of all of them.
@@ -40,6 +42,7 @@ pub fn replay(ground: &Ground, season: &Season, rules: &Bound, strategy: &mut dy
                 .then(|| std::array::from_fn(|_| Daily::of(season.counted().len()))),
         })
         .collect();
+    let parts = if keep == Keep::Average { &Part::ALL[..1] } else { &Part::ALL[..] };
     let mut rule_breaks = 0;
     let (mut today, mut tomorrow) = (vec![Dose::default(); count], vec![Dose::default(); count]);
     for index in 0..season.len() {
@@ -60,7 +63,7 @@ pub fn replay(ground: &Ground, season: &Season, rules: &Bound, strategy: &mut dy
             if counts && frost {
                 sums.in_frost += dose.waterings;
             }
-            for part in Part::ALL.map(Part::index) {
+            for part in parts.iter().map(|p| p.index()) {
                 let entering = Entering {
                     rain_mm: if station.covered { 0.0 } else { rain },
                     applied_mm: dose.applied_mm[part],

@@ -161,6 +161,12 @@ pub(crate) struct SheetInput<'a> {
 }
 
 impl Sheet {
+    /// How many columns to type in are shown, with the root zone or with the site.
+    pub(crate) fn columns(&self, roots: bool) -> usize {
+        let other = if roots { Half::Site } else { Half::Roots };
+        self.heads.iter().filter(|h| h.half != other).count()
+    }
+
     pub(crate) fn of(input: SheetInput<'_>) -> Self {
         let w = Words;
         let units = input.units;
@@ -312,7 +318,7 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
             ("uniformity", typed_or(du_known, || number(du, 2)), mark(du_known)),
             ("root_depth_m", typed_or(roots_known, || Measure::RootDepth.figure(roots, units)), mark(roots_known)),
             ("p", typed_or(p_known, || number(p, 2)), mark(p_known)),
-            ("field_capacity", w.t1("available-water", Measure::Depth.show(taw, units)), mark(water_known)),
+            ("field_capacity", w.t1("available-water", Measure::Depth.season(taw, units)), mark(water_known)),
             ("depletion_start_mm", typed_or(start_known, || "0".into()), mark(start_known)),
         ],
         ..Worked::default()
