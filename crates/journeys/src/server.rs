@@ -41,7 +41,8 @@ impl Server {
         target.join("debug/upland")
     }
 
-    fn on(binary: &Path, database_url: String) -> Self {
+    /// Starts a binary on an empty database with that user.
+    pub fn on(binary: &Path, database_url: String) -> Self {
         let key_file = std::env::temp_dir().join(format!("upland-key-{}", std::process::id()));
         std::fs::write(&key_file, [7u8; 64]).unwrap();
         let (child, address) = spawn(binary, &key_file, &database_url);

@@ -19,7 +19,7 @@ pub mod testing;
 pub use error::StoreError;
 pub use model::{
     Action, ChangeEntry, ControllerRecord, FieldRecord, Kind, NewRevision, NormalsVariant, PlaceRecord, Record,
-    RevisionSummary, SeriesRecord, StripDay, UserRecord, Versioned, WeatherDay, Write,
+    RevisionSummary, SeriesRecord, SessionOwner, SessionRecord, StripDay, UserRecord, Versioned, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
 pub use queries::sign_in::SignInTurn;

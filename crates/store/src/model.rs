@@ -287,3 +287,35 @@ pub struct ChangeEntry {
     /// The action that it took back.
     pub undoes: Option<Uuid>,
 }
+
+/// Whose session it is, and from where it was begun.
+#[derive(Debug, Clone, PartialEq, Eq, serde::Serialize, serde::Deserialize)]
+pub struct SessionOwner {
+    /// The company.
+    pub account_id: Uuid,
+    /// The user.
+    pub user_id: Uuid,
+    /// Key by which the session is spoken of: it opens nothing, and stays when the cookie's key changes.
+    pub session_id: Uuid,
+    /// When the user signed in.
+    pub began_at: DateTime<Utc>,
+    /// `phone` or `computer`; empty when not known.
+    pub device: String,
+    /// Network address, up to 64 characters; empty when not known.
+    pub network: String,
+}
+
+/// A session as its user sees it.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct SessionRecord {
+    /// Key by which it is ended.
+    pub session_id: Uuid,
+    /// When the user signed in.
+    pub began_at: DateTime<Utc>,
+    /// When it was last used, to within a day.
+    pub used_at: DateTime<Utc>,
+    /// `phone` or `computer`; empty when not known.
+    pub device: String,
+    /// Network address; empty when not known.
+    pub network: String,
+}

@@ -26,6 +26,13 @@ diesel::table! {
         key_hash -> Binary,
         state -> Jsonb,
         expires_at -> Timestamptz,
+        account_id -> Nullable<Uuid>,
+        user_id -> Nullable<Uuid>,
+        session_id -> Nullable<Uuid>,
+        began_at -> Timestamptz,
+        used_at -> Timestamptz,
+        device -> Text,
+        network -> Text,
     }
 }
 

@@ -75,11 +75,12 @@ fn template_name() -> Result<String, TestError> {
     Ok(format!("template_{short}"))
 }
 
-const MIGRATION_FILES: [&str; 6] = [
+const MIGRATION_FILES: [&str; 7] = [
     include_str!("../migrations/20261125000001_create_accounts/up.sql"),
     include_str!("../migrations/20261125000002_create_weather/up.sql"),
     include_str!("../migrations/20261125000003_create_places/up.sql"),
     include_str!("../migrations/20261125000004_create_uploads/up.sql"),
     include_str!("../migrations/20261126000002_create_field_records/up.sql"),
     include_str!("../migrations/20261129000001_key_sign_in_failures/up.sql"),
+    include_str!("../migrations/20261129000002_sessions_know_their_user/up.sql"),
 ];

@@ -24,6 +24,11 @@ impl Form {
         self.values.get(field).map_or("", |v| v.trim())
     }
 
+    /// What stands in a field as it was typed: the spaces round a password are part of it.
+    pub(crate) fn as_typed(&self, field: &str) -> &str {
+        self.values.get(field).map_or("", String::as_str)
+    }
+
     pub(crate) fn has(&self, field: &str) -> bool {
         self.values.contains_key(field)
     }

@@ -9,8 +9,8 @@ use crate::error::PageError;
 use crate::guard::posted::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    controllers, dial, door_card, found, health, log, places, reference, replay, round, rules, sensors, sign_in, site,
-    stations, temporary, today, undo, units, weather, week, why, year,
+    account, controllers, dial, door_card, found, health, log, places, reference, replay, round, rules, sensors,
+    sign_in, site, stations, temporary, today, undo, units, weather, week, why, year,
 };
 
 pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<DatabaseSessions>) {
@@ -39,6 +39,9 @@ fn signing(config: &mut ServiceConfig) {
     config
         .service(resource("/sign-in").route(get().to(sign_in::show::show)).route(post().to(sign_in::submit::submit)))
         .service(posted("/sign-out", post().to(sign_in::out::out)))
+        .route("/account", get().to(account::show::show))
+        .service(posted("/account/password", post().to(account::password::change)))
+        .service(posted("/account/sessions", post().to(account::sessions::end)))
         .service(posted("/units", post().to(units::set)))
         .service(posted("/undo", post().to(undo::undo)));
 }

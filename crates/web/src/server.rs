@@ -67,8 +67,9 @@ pub async fn serve(settings: Settings, ready: impl FnOnce(SocketAddr)) -> anyhow
         actix_web::App::new()
             .app_data(web::Data::new(App { store, clock, behind_proxy: https }))
             .configure(|config| routes::configure(config, sessions))
-            .wrap(from_fn(time_limit::time_limit))
             .wrap(from_fn(errors::designed_errors))
+            // Asking whether the database is away belongs to the time of the request.
+            .wrap(from_fn(time_limit::time_limit))
             .wrap(headers::secure_headers(https))
             .wrap(Compress::default())
             .wrap(from_fn(log::log_requests))

@@ -13,6 +13,7 @@ async fn pages(b: &Browser) -> Vec<String> {
         "/places/import",
         "/rounds",
         "/replay",
+        "/account",
         "/weather",
         "/reference",
         "/reference/parts",

@@ -1,18 +1,22 @@
 use chrono::{DateTime, Utc};
 use diesel::prelude::*;
-use diesel_async::RunQueryDsl;
+use diesel_async::{AsyncPgConnection, RunQueryDsl};
 use serde_json::Value;
 use sha2::{Digest, Sha256};
+use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::pool::Store;
+use crate::model::{SessionOwner, SessionRecord};
+use crate::pool::{Account, Store};
 use crate::schema::sessions;
+
+type SessionColumns = (Option<Uuid>, DateTime<Utc>, DateTime<Utc>, String, String);
 
 fn hash(key: &str) -> Vec<u8> {
     Sha256::digest(key.as_bytes()).to_vec()
 }
 
-/// Sessions are kept by the hash of their key, before anybody is known: they have no company.
+/// Sessions are kept by the hash of their key, before anybody is known: the key finds them, no company.
 impl Store {
     /// The state of a session that has not run out.
     ///
@@ -28,16 +32,47 @@ impl Store {
             .optional()?)
     }
 
-    /// Keeps a session, new or known.
+    /// Begins a session; it has an owner once somebody has signed in.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses, as for a key that there is already.
+    pub async fn begin_session(
+        &self,
+        key: &str,
+        state: &Value,
+        owner: Option<&SessionOwner>,
+        [now, expires_at]: [DateTime<Utc>; 2],
+    ) -> Result<(), StoreError> {
+        diesel::insert_into(sessions::table)
+            .values((
+                sessions::key_hash.eq(hash(key)),
+                sessions::state.eq(state),
+                sessions::expires_at.eq(expires_at),
+                sessions::account_id.eq(owner.map(|o| o.account_id)),
+                sessions::user_id.eq(owner.map(|o| o.user_id)),
+                sessions::session_id.eq(owner.map(|o| o.session_id)),
+                sessions::began_at.eq(owner.map_or(now, |o| o.began_at)),
+                sessions::used_at.eq(now),
+                sessions::device.eq(owner.map_or("", |o| &o.device)),
+                sessions::network.eq(owner.map_or("", |o| &o.network)),
+            ))
+            .execute(&mut self.connection().await?)
+            .await?;
+        Ok(())
+    }
+
+    /// Keeps the new state of a session. One that was ended meanwhile stays ended.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
-    pub async fn keep_session(&self, key: &str, state: &Value, expires_at: DateTime<Utc>) -> Result<(), StoreError> {
-        diesel::insert_into(sessions::table)
-            .values((sessions::key_hash.eq(hash(key)), sessions::state.eq(state), sessions::expires_at.eq(expires_at)))
-            .on_conflict(sessions::key_hash)
-            .do_update()
-            .set((sessions::state.eq(state), sessions::expires_at.eq(expires_at)))
+    pub async fn keep_session(
+        &self,
+        key: &str,
+        state: &Value,
+        [now, expires_at]: [DateTime<Utc>; 2],
+    ) -> Result<(), StoreError> {
+        diesel::update(sessions::table.filter(sessions::key_hash.eq(hash(key))))
+            .set((sessions::state.eq(state), sessions::used_at.eq(now), sessions::expires_at.eq(expires_at)))
             .execute(&mut self.connection().await?)
             .await?;
         Ok(())
@@ -65,4 +100,60 @@ impl Store {
             .await?;
         Ok(())
     }
+}
+
+impl Account {
+    /// The sessions of a user that have not run out, the newest first.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn sessions_of(&self, user_id: Uuid, now: DateTime<Utc>) -> Result<Vec<SessionRecord>, StoreError> {
+        let rows: Vec<SessionColumns> = sessions::table
+            .filter(sessions::account_id.eq(self.id))
+            .filter(sessions::user_id.eq(user_id))
+            .filter(sessions::expires_at.gt(now))
+            .order((sessions::began_at.desc(), sessions::session_id))
+            .select((sessions::session_id, sessions::began_at, sessions::used_at, sessions::device, sessions::network))
+            .load(&mut self.connection().await?)
+            .await?;
+        let record = |(id, began_at, used_at, device, network): SessionColumns| {
+            id.map(|session_id| SessionRecord { session_id, began_at, used_at, device, network })
+        };
+        Ok(rows.into_iter().filter_map(record).collect())
+    }
+
+    /// Ends a session of a user; one that is over already stays over.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn end_session_of(&self, user_id: Uuid, session_id: Uuid) -> Result<(), StoreError> {
+        let own = sessions::account_id.eq(self.id).and(sessions::user_id.eq(user_id));
+        diesel::delete(sessions::table.filter(own).filter(sessions::session_id.eq(session_id)))
+            .execute(&mut self.connection().await?)
+            .await?;
+        Ok(())
+    }
+
+    /// Ends all sessions of a user but one.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn end_other_sessions(&self, user_id: Uuid, keep: Uuid) -> Result<(), StoreError> {
+        let mut connection = self.connection().await?;
+        end_others(&mut connection, self.id, user_id, Some(keep)).await
+    }
+}
+
+/// Ends the sessions of a user but the one to keep.
+pub(super) async fn end_others(
+    connection: &mut AsyncPgConnection,
+    account_id: Uuid,
+    user_id: Uuid,
+    keep: Option<Uuid>,
+) -> Result<(), StoreError> {
+    let own = sessions::account_id.eq(account_id).and(sessions::user_id.eq(user_id));
+    diesel::delete(sessions::table.filter(own).filter(sessions::session_id.is_distinct_from(keep)))
+        .execute(connection)
+        .await?;
+    Ok(())
 }

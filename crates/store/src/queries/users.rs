@@ -5,6 +5,7 @@ use uuid::Uuid;
 use crate::error::StoreError;
 use crate::model::UserRecord;
 use crate::pool::{Account, Store};
+use crate::queries::sessions::end_others;
 use crate::schema::{
     accounts, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals, places,
     series, series_revisions, uploads, users,
@@ -100,18 +101,25 @@ impl Account {
         Ok(id)
     }
 
-    /// Gives a user of the company a new password.
+    /// Gives a user of the company a new password, and ends all sessions of that user but `keep`: whoever
+    /// knew the old one is out.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] when the company has no such user.
-    pub async fn set_password(&self, email: &str, password_hash: &str) -> Result<(), StoreError> {
-        let changed = diesel::update(
-            users::table.filter(users::account_id.eq(self.id)).filter(users::email.eq(email.to_lowercase())),
-        )
-        .set(users::password_hash.eq(password_hash))
-        .execute(&mut self.connection().await?)
-        .await?;
-        if changed == 0 { Err(StoreError::NotFound) } else { Ok(()) }
+    /// [`StoreError::NotFound`] when the company has no such user; nothing is then changed.
+    pub async fn set_password(&self, email: &str, password_hash: &str, keep: Option<Uuid>) -> Result<(), StoreError> {
+        self.connection()
+            .await?
+            .transaction::<_, StoreError, _>(async |connection| {
+                let user: Uuid = diesel::update(
+                    users::table.filter(users::account_id.eq(self.id)).filter(users::email.eq(email.to_lowercase())),
+                )
+                .set(users::password_hash.eq(password_hash))
+                .returning(users::id)
+                .get_result(connection)
+                .await?;
+                end_others(connection, self.id, user, keep).await
+            })
+            .await
     }
 
     /// Sets the units in which a user is shown figures: `metric` or `us`.

@@ -41,7 +41,7 @@ async fn nothing_of_a_neighbour_is_changed() {
     let me = company(&store, "me").await;
 
     assert!(matches!(me.account.set_units(neighbour.user, "us").await, Err(StoreError::NotFound)));
-    assert!(matches!(me.account.set_password("neighbour@example.com", "x").await, Err(StoreError::NotFound)));
+    assert!(matches!(me.account.set_password("neighbour@example.com", "x", None).await, Err(StoreError::NotFound)));
     let thief = revision(1);
     for (id, record) in [
         (place_id, Record::Place(Some(place("Stolen", None)))),

@@ -19,7 +19,7 @@ pub(super) fn run(args: &User) -> anyhow::Result<Outcome> {
             upland_store::migrate(&args.database.database_url).await?;
             let store = Store::new(&args.database.database_url, 1)?;
             let account = store.account(store.account_named(&args.company).await?);
-            match account.set_password(&args.email, &hash).await {
+            match account.set_password(&args.email, &hash, None).await {
                 Err(StoreError::NotFound) => account.add_user(&args.email, &args.name, &hash).await.map(|_| ()),
                 other => other,
             }

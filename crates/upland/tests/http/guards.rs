@@ -5,9 +5,11 @@ use upland_journeys::{PASSWORD, Server};
 use crate::client::{Client, binary};
 
 /// Every address that changes something.
-const CHANGES: [&str; 34] = [
+const CHANGES: [&str; 36] = [
     "/sign-in",
     "/sign-out",
+    "/account/password",
+    "/account/sessions",
     "/units",
     "/undo",
     "/places",

@@ -1,6 +1,7 @@
 //! The server over HTTP: the real binary, a real database, no browser.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
+mod account;
 mod agreement;
 mod bad_input;
 mod client;
@@ -10,4 +11,5 @@ mod replay;
 mod saving;
 mod server;
 mod site_file;
+mod valve;
 mod weather;

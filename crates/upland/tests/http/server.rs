@@ -1,8 +1,13 @@
 //! Health, assets, restarts, and a database that goes away.
 
+use std::sync::Arc;
+use std::time::{Duration, Instant};
+
+use tokio::task::spawn_blocking;
 use upland_journeys::Server;
 
 use crate::client::{Client, binary};
+use crate::valve::Valve;
 
 #[tokio::test(flavor = "multi_thread")]
 async fn it_is_healthy_and_ready_and_stops_well() {
@@ -64,4 +69,31 @@ async fn a_database_that_is_away_gives_a_designed_page_and_comes_back_by_itself(
     assert_eq!(client.get("/healthz").status, 200);
     set(true).await;
     assert_eq!(client.get("/places").status, 200);
+}
+
+/// A page is given up after 8 s, and `/readyz` after 2.5 s, however many wait. The bounds are wide: they tell one
+/// time limit from two of them in a row.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_database_that_hangs_keeps_nobody_waiting() {
+    let valve = Valve::before(&upland_store::testing::fresh_database().await.unwrap());
+    let server = Server::on(binary(), valve.database_url.clone());
+    let client = Arc::new(Client::signed_in(&server, "oda@example.com"));
+    let ask = |path: &'static str| {
+        let client = client.clone();
+        spawn_blocking(move || {
+            let started = Instant::now();
+            (client.get(path).status, started.elapsed())
+        })
+    };
+    assert_eq!(ask("/places").await.unwrap().0, 200);
+    valve.set_shut(true);
+    let pages: Vec<_> = (0..12).map(|_| ask("/places")).collect();
+    let (ready, took) = ask("/readyz").await.unwrap();
+    assert!(ready == 503 && took < Duration::from_secs(6), "/readyz: {ready} after {took:?}");
+    for page in pages {
+        let (status, took) = page.await.unwrap();
+        assert!(status == 503 && took < Duration::from_secs(12), "{status} after {took:?}");
+    }
+    valve.set_shut(false);
+    assert_eq!(ask("/places").await.unwrap().0, 200);
 }

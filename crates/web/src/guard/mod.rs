@@ -1,5 +1,6 @@
 //! What stands between the network and the handlers.
 
+pub(crate) mod caller;
 pub(crate) mod errors;
 pub(crate) mod log;
 pub(crate) mod password;

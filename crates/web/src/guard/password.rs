@@ -52,6 +52,14 @@ pub(crate) async fn verify_in_turn(
     Ok(actix_web::web::block(move || verify_password(&password, hash.as_deref())).await?)
 }
 
+/// [`hash_password`] in its turn, away from the threads that answer requests.
+pub(crate) async fn hash_in_turn(
+    password: String,
+) -> Result<Result<String, PasswordError>, Box<dyn std::error::Error + Send + Sync>> {
+    let _turn = TURNS.acquire().await?;
+    Ok(actix_web::web::block(move || hash_password(&password)).await?)
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -1,4 +1,5 @@
-//! Sessions in the database: they survive a restart and end on sign-out.
+//! Sessions in the database: they survive a restart and end on sign-out, or when their
+//! user ends them from elsewhere.
 
 use std::collections::HashMap;
 
@@ -8,8 +9,9 @@ use anyhow::anyhow;
 use chrono::{DateTime, TimeDelta, Utc};
 use rand::Rng;
 use rand::distr::Alphanumeric;
-use upland_store::Store;
+use upland_store::{SessionOwner, Store};
 
+use super::signed_in::OWNER;
 use crate::clock::Clock;
 
 /// Keeps sessions in the store.
@@ -24,10 +26,14 @@ impl DatabaseSessions {
         self.clock.now() + TimeDelta::seconds(ttl.whole_seconds())
     }
 
-    async fn keep(&self, key: &str, state: HashMap<String, String>, ttl: &Duration) -> anyhow::Result<()> {
-        let state = serde_json::to_value(state)?;
-        Ok(self.store.keep_session(key, &state, self.end(ttl)).await?)
+    fn now_and_end(&self, ttl: &Duration) -> [DateTime<Utc>; 2] {
+        [self.clock.now(), self.end(ttl)]
     }
+}
+
+/// Whose session a state is; nobody's before the sign-in.
+fn owner_in(state: &HashMap<String, String>) -> Option<SessionOwner> {
+    state.get(OWNER).and_then(|json| serde_json::from_str(json).ok())
 }
 
 impl SessionStore for DatabaseSessions {
@@ -39,7 +45,10 @@ impl SessionStore for DatabaseSessions {
 
     async fn save(&self, state: HashMap<String, String>, ttl: &Duration) -> Result<SessionKey, SaveError> {
         let key: String = rand::rng().sample_iter(Alphanumeric).take(64).map(char::from).collect();
-        self.keep(&key, state, ttl).await.map_err(SaveError::Other)?;
+        let (json, owner) =
+            (serde_json::to_value(&state).map_err(|e| SaveError::Serialization(e.into()))?, owner_in(&state));
+        let begun = self.store.begin_session(&key, &json, owner.as_ref(), self.now_and_end(ttl)).await;
+        begun.map_err(|e| SaveError::Other(anyhow!(e)))?;
         SessionKey::try_from(key).map_err(|e| SaveError::Other(anyhow!(e)))
     }
 
@@ -49,7 +58,9 @@ impl SessionStore for DatabaseSessions {
         state: HashMap<String, String>,
         ttl: &Duration,
     ) -> Result<SessionKey, UpdateError> {
-        self.keep(key.as_ref(), state, ttl).await.map_err(UpdateError::Other)?;
+        let json = serde_json::to_value(state).map_err(|e| UpdateError::Serialization(e.into()))?;
+        let kept = self.store.keep_session(key.as_ref(), &json, self.now_and_end(ttl)).await;
+        kept.map_err(|e| UpdateError::Other(anyhow!(e)))?;
         Ok(key)
     }
 

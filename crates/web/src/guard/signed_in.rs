@@ -6,18 +6,21 @@ use std::pin::Pin;
 use actix_session::{Session, SessionExt};
 use actix_web::dev::Payload;
 use actix_web::{FromRequest, HttpRequest, web};
+use chrono::NaiveDate;
 use rand::Rng;
 use rand::distr::Alphanumeric;
-use upland_store::{Account, UserRecord};
+use upland_store::{Account, SessionOwner, UserRecord};
 use uuid::Uuid;
 
 use crate::error::PageError;
 use crate::show::Units;
 use crate::state::App;
 
-const ACCOUNT: &str = "account";
-const USER: &str = "user";
+/// Where a session's state holds its owner.
+pub(super) const OWNER: &str = "owner";
 const TOKEN: &str = "token";
+/// The day on which the session was last used: a new one puts its end off.
+const USED: &str = "used";
 
 /// The user of a request, with the part of the store that the user may see.
 #[derive(Debug, Clone)]
@@ -27,6 +30,8 @@ pub(crate) struct SignedIn {
     pub(crate) units: Units,
     /// The token that every change from a page of this session carries.
     pub(crate) token: String,
+    /// Key by which this session is spoken of.
+    pub(crate) session_id: Uuid,
 }
 
 impl FromRequest for SignedIn {
@@ -40,21 +45,20 @@ impl FromRequest for SignedIn {
         Box::pin(async move {
             let out = || PageError::SignedOut(next.clone());
             let app = app.ok_or(PageError::NotAForm("no application"))?;
-            let account: Uuid = read(&session, ACCOUNT).ok_or_else(out)?;
-            let user: Uuid = read(&session, USER).ok_or_else(out)?;
-            let account = app.store.account(account);
-            let user = account.user(user).await.map_err(|e| match PageError::from(e) {
+            let owner: SessionOwner = session.get(OWNER).ok().flatten().ok_or_else(out)?;
+            let account = app.store.account(owner.account_id);
+            let user = account.user(owner.user_id).await.map_err(|e| match PageError::from(e) {
                 PageError::NotFound => out(),
                 other => other,
             })?;
+            let today = app.clock.now().date_naive();
+            if session.get::<NaiveDate>(USED).ok().flatten() != Some(today) {
+                session.insert(USED, today).map_err(|e| PageError::Ours(Box::new(e)))?;
+            }
             let units = Units::of_word(&user.units);
-            Ok(Self { account, user, units, token: token(&session)? })
+            Ok(Self { account, user, units, token: token(&session)?, session_id: owner.session_id })
         })
     }
-}
-
-fn read(session: &Session, key: &str) -> Option<Uuid> {
-    session.get::<Uuid>(key).ok().flatten()
 }
 
 /// The session's token, made when there is none yet.
@@ -67,9 +71,16 @@ pub(crate) fn token(session: &Session) -> Result<String, PageError> {
     Ok(token)
 }
 
-/// Begins a session for a user under a new key.
-pub(crate) fn begin(session: &Session, user: &UserRecord) -> Result<(), PageError> {
+/// Begins a session under a new key, with a new token.
+pub(crate) fn begin(session: &Session, owner: &SessionOwner) -> Result<(), PageError> {
+    session.remove(TOKEN);
+    session.insert(OWNER, owner).map_err(|e| PageError::Ours(Box::new(e)))?;
     session.renew();
-    session.insert(ACCOUNT, user.account_id).map_err(|e| PageError::Ours(Box::new(e)))?;
-    session.insert(USER, user.id).map_err(|e| PageError::Ours(Box::new(e)))
+    Ok(())
+}
+
+/// Gives the session a new key and a new token, whoever knew the old ones.
+pub(crate) fn begin_anew(session: &Session) {
+    session.remove(TOKEN);
+    session.renew();
 }

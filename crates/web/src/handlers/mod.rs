@@ -1,5 +1,6 @@
 //! One folder a noun, one file a verb.
 
+pub(crate) mod account;
 pub(crate) mod conflicts;
 pub(crate) mod controllers;
 pub(crate) mod dial;

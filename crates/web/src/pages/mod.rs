@@ -1,5 +1,6 @@
 //! View models: text ready to show, units included.
 
+pub(crate) mod account;
 pub(crate) mod controller_form;
 pub(crate) mod days_form;
 pub(crate) mod dial;

@@ -105,6 +105,13 @@ impl Shell {
         self.views = View::ALL.map(|v| view_link(v, v == view)).to_vec();
     }
 
+    /// The page belongs to none of the views.
+    pub(crate) fn stand_apart(&mut self) {
+        for view in &mut self.views {
+            view.current = false;
+        }
+    }
+
     /// The shell of a page.
     pub(crate) fn of(input: ShellInput<'_>) -> Self {
         let w = Words;

@@ -1,10 +1,13 @@
 use actix_session::Session;
 use actix_web::{HttpRequest, web};
-use upland_store::{SignInTurn, StoreError};
+use chrono::{DateTime, Utc};
+use upland_store::{SessionOwner, SignInTurn, StoreError, UserRecord};
+use uuid::Uuid;
 
 use super::template;
 use crate::error::{Page, PageError};
 use crate::form::Form;
+use crate::guard::caller::{device, network};
 use crate::guard::password::verify_in_turn;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::{begin, token};
@@ -33,11 +36,11 @@ pub(crate) async fn submit(app: web::Data<App>, session: Session, request: HttpR
         Err(other) => return Err(other.into()),
     };
     let hash = user.as_ref().map(|u| u.password_hash.clone());
-    let fits = verify_in_turn(form.get("password").to_owned(), hash).await.map_err(PageError::Ours)?;
+    let fits = verify_in_turn(form.as_typed("password").to_owned(), hash).await.map_err(PageError::Ours)?;
     match user {
         Some(user) if fits => {
             app.store.sign_in_went_well(&email, &network, now).await?;
-            begin(&session, &user)?;
+            begin(&session, &owner(&user, &request, now, network))?;
             go(form.get("next"))
         }
         _ => refused(&session, form, Words.t("sign-in-wrong")),
@@ -51,10 +54,14 @@ fn refused(session: &Session, mut form: Form, why: String) -> Page {
     invalid(&template(token(session)?, form))
 }
 
-/// The network address of who asks; behind a proxy the one that the proxy tells.
-fn network(app: &App, request: &HttpRequest) -> String {
-    let told = request.connection_info().realip_remote_addr().map(str::to_owned);
-    let peer = request.peer_addr().map(|a| a.ip().to_string());
-    let address = if app.behind_proxy { told.or(peer) } else { peer };
-    address.unwrap_or_default().chars().take(64).collect()
+/// A new session of a user.
+fn owner(user: &UserRecord, request: &HttpRequest, began_at: DateTime<Utc>, network: String) -> SessionOwner {
+    SessionOwner {
+        account_id: user.account_id,
+        user_id: user.id,
+        session_id: Uuid::new_v4(),
+        began_at,
+        device: device(request).to_owned(),
+        network,
+    }
 }
