@@ -72,8 +72,7 @@ pub fn year_budget(controller: &Controller, normals: &Normals) -> Result<YearBud
     if controller.stations.is_empty() {
         return Err(BudgetError::NoStations);
     }
-    let used: Vec<&Program> =
-        controller.programs.iter().filter(|p| controller.stations.iter().any(|s| s.program == p.letter)).collect();
+    let used: Vec<&Program> = controller.programs_with_stations().collect();
     let groups = match controller.capability.percent_scope {
         PercentScope::AllPrograms => vec![group(controller, &used, normals)?],
         PercentScope::EachProgram => used.iter().map(|p| group(controller, &[p], normals)).collect::<Result<_, _>>()?,

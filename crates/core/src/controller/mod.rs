@@ -10,6 +10,7 @@ mod letter;
 mod model;
 mod month_days;
 mod program_fields;
+mod sensing;
 mod station_fields;
 mod temporary;
 

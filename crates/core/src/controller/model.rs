@@ -2,12 +2,12 @@ use super::capability::Capability;
 use super::days::Schedule;
 use super::errors::RootZoneError;
 use super::letter::ProgramLetter;
-use super::temporary::{Temporary, TemporaryKind};
+use super::temporary::Temporary;
 use crate::balance::RootZone;
 use crate::field::check_text;
 use crate::landscape::{CycleSoak, Plant, Provenance, Runoff, Slope, Soil, Sprinkler, SprinklerType, Sun, runoff};
 use crate::quantity::{MonthOfYear, Percent, RunTime, limit};
-use crate::sensor::{Sensor, SensorKind};
+use crate::sensor::Sensor;
 
 /// The month in which base minutes run at 100 %.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -287,6 +287,11 @@ impl Controller {
         self.programs.iter().find(|p| p.letter == letter)
     }
 
+    /// The programs that run a station of their own, by letter.
+    pub fn programs_with_stations(&self) -> impl Iterator<Item = &Program> {
+        self.programs.iter().filter(|p| self.stations.iter().any(|s| s.program == p.letter))
+    }
+
     /// Adds the programs that stations name and that are not there yet, drops unused ones that
     /// hold no decision, and puts programs and stations in order.
     pub fn normalise_programs(&mut self) {
@@ -313,55 +318,6 @@ impl Controller {
         }
     }
 
-    /// Whether an ET sensor sets a program's percent every night, so that nobody dials it by month.
-    #[must_use]
-    pub fn percent_by_sensor(&self, letter: ProgramLetter) -> bool {
-        self.sensors.iter().any(|s| matches!(&s.kind, SensorKind::Et { programs, .. } if programs.contains(&letter)))
-    }
-
-    /// Reference ET at which an ET sensor sets a program to 100 %, mm a day; nothing where none does.
-    #[must_use]
-    pub fn et_reference_mm_per_day(&self, letter: ProgramLetter) -> Option<f64> {
-        self.sensors.iter().find_map(|s| match &s.kind {
-            SensorKind::Et { class, programs, .. } if programs.contains(&letter) => Some(class.reference_mm_per_day()),
-            _ => None,
-        })
-    }
-
-    /// Whether something that can act holds a program back for rain, or scales it: a rain or soil sensor
-    /// that governs one of its stations, or an ET sensor. Such a program does not count rain by month.
-    #[must_use]
-    pub fn rain_is_sensed(&self, letter: ProgramLetter) -> bool {
-        self.sensors.iter().any(|s| match &s.kind {
-            SensorKind::Rain { .. } | SensorKind::SoilMoisture { .. } => {
-                s.jumper_removed
-                    && s.fits(self)
-                    && self.stations.iter().any(|st| st.program == letter && !st.roofed && s.governs(st.number))
-            }
-            SensorKind::Et { programs, .. } => programs.contains(&letter),
-            SensorKind::Freeze { .. } => false,
-        })
-    }
-
-    /// The sensor of an id.
-    #[must_use]
-    pub fn sensor(&self, id: u16) -> Option<&Sensor> {
-        self.sensors.iter().find(|s| s.id == id)
-    }
-
-    /// Adds a sensor under an id that no other sensor has, and gives that id.
-    pub fn add_sensor(&mut self, sensor: Sensor) -> u16 {
-        let id = next_id(self.sensors.iter().map(|s| s.id));
-        self.sensors.push(Sensor { id, ..sensor });
-        id
-    }
-
-    /// Removes a sensor, its bypass with it.
-    pub fn remove_sensor(&mut self, id: u16) {
-        self.sensors.retain(|s| s.id != id);
-        self.temporaries.retain(|t| t.kind != TemporaryKind::Bypass { sensor: id });
-    }
-
     /// Adds a temporary setting under an id that no other has, and gives that id.
     pub fn add_temporary(&mut self, temporary: Temporary) -> u16 {
         let id = next_id(self.temporaries.iter().map(|t| t.id));
@@ -371,13 +327,15 @@ impl Controller {
 }
 
 /// One more than the highest id in use.
-fn next_id(used: impl Iterator<Item = u16>) -> u16 {
+pub(super) fn next_id(used: impl Iterator<Item = u16>) -> u16 {
     used.max().unwrap_or(0).saturating_add(1)
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::controller::TemporaryKind;
+    use crate::sensor::SensorKind;
 
     #[test]
     fn a_trim_scales_the_coefficient() {

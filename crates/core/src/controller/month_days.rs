@@ -16,9 +16,7 @@ impl Controller {
     pub fn month_plan(&self, program: &Program, month: MonthOfYear) -> MonthPlan {
         let governing = match self.capability.percent_scope {
             PercentScope::EachProgram => None,
-            PercentScope::AllPrograms => {
-                self.programs.iter().find(|p| self.stations.iter().any(|s| s.program == p.letter))
-            }
+            PercentScope::AllPrograms => self.programs_with_stations().next(),
         };
         governing.unwrap_or(program).months[month.index()]
     }

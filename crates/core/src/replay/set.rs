@@ -7,7 +7,7 @@ use crate::found::{Panel, SensorSwitch, Switch};
 use crate::place::Bound;
 use crate::quantity::Percent;
 use crate::schedule::Plan;
-use crate::sensor::{RainSetting, SensorKind, Vent};
+use crate::sensor::{RainSetting, SensorKind, Vent, offset_share};
 
 /// One of the usual ways of watering.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -151,7 +151,7 @@ impl<'a> Candidate<'a> {
     fn present_percent(&self) -> PercentBy {
         let sensor = self.controller.sensors.iter().find_map(|s| match &s.kind {
             SensorKind::Et { class, trim, programs } if s.jumper_removed || !s.has_contact() => {
-                Some((class.reference_mm_per_day(), 1.0 + 0.1 * (f64::from(*trim) - 3.0), programs.clone()))
+                Some((class.reference_mm_per_day(), offset_share(*trim), programs.clone()))
             }
             _ => None,
         });

@@ -45,13 +45,19 @@ pub fn class_for(peak_et0_mm_per_day: f64) -> EtClass {
     EtClass::ALL.into_iter().min_by(|a, b| off(a).total_cmp(&off(b))).unwrap_or(EtClass(3))
 }
 
+/// Share by which a sensor's offset, 1 to 5, scales its percent: a step is a tenth, 3 leaves it as it is. The
+/// method is ours.
+#[must_use]
+pub fn offset_share(trim: u8) -> f64 {
+    1.0 + 0.1 * (f64::from(trim) - 3.0)
+}
+
 /// The percent that the sensor sets: mean ET0 of the last days against the class's reference,
 /// times the trim, of which a step is 10 %: `100 ET0 / reference (1 + 0.1 (trim - 3))`.
 /// The method is ours.
 #[must_use]
 pub fn et_percent(mean_et0_mm_per_day: f64, class: EtClass, trim: u8) -> f64 {
-    let trim = 1.0 + 0.1 * (f64::from(trim) - 3.0);
-    100.0 * mean_et0_mm_per_day.max(0.0) / class.reference_mm_per_day() * trim
+    100.0 * mean_et0_mm_per_day.max(0.0) / class.reference_mm_per_day() * offset_share(trim)
 }
 
 /// The percent to expect in each month of an average year.

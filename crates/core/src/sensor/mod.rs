@@ -7,7 +7,7 @@ mod model;
 mod rain;
 mod soil;
 
-pub use et::{EtClass, class_for, et_percent, expected_by_month};
+pub use et::{EtClass, class_for, et_percent, expected_by_month, offset_share};
 pub use freeze::{FreezeNights, freeze_replay, temperature_at};
 pub use model::{Proof, Reading, Sensor, SensorError, SensorKind, Vent};
 pub use rain::{

@@ -7,16 +7,18 @@
 //! wrong, its own minutes change by an eighth, a step of the panel at least, and by half of that when it
 //! was wrong the other way before.
 
+mod change;
 mod short_term;
 
 use chrono::{NaiveDate, TimeDelta};
 
 use crate::budget::{Dial, YearBudget};
-use crate::controller::{Controller, DayMode, Days, MonthDial, PercentScope, ProgramLetter};
-use crate::quantity::{MonthOfYear, Percent, RunTime, range};
+use crate::controller::{Controller, PercentScope, ProgramLetter};
+use crate::quantity::{MonthOfYear, Percent, range};
 use crate::schedule::{Level, Plan, Situation, week_work};
-use crate::sensor::SensorKind;
+use crate::sensor::{SensorKind, offset_share};
 
+pub use change::Change;
 pub use short_term::{Recent, ShortTerm, short_term};
 
 /// What the ground of a station says.
@@ -43,69 +45,6 @@ pub struct Seen {
     pub before: Vec<(u8, Judgement)>,
     /// When something was last changed on the controller.
     pub last_change: Option<NaiveDate>,
-}
-
-/// The one next change.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Change {
-    /// The panel stands elsewhere than it should: set it to what is planned.
-    PutBack {
-        /// The program.
-        letter: ProgramLetter,
-        /// It stood at.
-        from: Percent,
-        /// It should stand at.
-        to: Percent,
-    },
-    /// Another percent for this month.
-    Percent {
-        /// The program.
-        letter: ProgramLetter,
-        /// From.
-        from: Percent,
-        /// To.
-        to: Percent,
-    },
-    /// A watering day more or less.
-    Day {
-        /// The program.
-        letter: ProgramLetter,
-        /// From.
-        from: Days,
-        /// To.
-        to: Days,
-    },
-    /// Another trim of one station's demand, and the minutes that follow from it.
-    Trim {
-        /// Its number.
-        station: u8,
-        /// Trim from, %.
-        from_pct: i8,
-        /// Trim to, %.
-        to_pct: i8,
-        /// Base minutes from and to.
-        run: [RunTime; 2],
-    },
-    /// Another offset of the ET sensor that sets a program.
-    Offset {
-        /// The sensor's id.
-        sensor: u16,
-        /// The program.
-        letter: ProgramLetter,
-        /// From.
-        from: u8,
-        /// To.
-        to: u8,
-    },
-    /// Other base minutes of one station, where somebody typed them.
-    Minutes {
-        /// Its number.
-        station: u8,
-        /// From.
-        from: RunTime,
-        /// To.
-        to: RunTime,
-    },
 }
 
 /// Why this change, or none.
@@ -166,83 +105,9 @@ pub struct Advice {
 /// Days until the ground shows what a change did (common practice: a week or two).
 pub const LOOK_AGAIN_DAYS: i64 = 7;
 
-impl Change {
-    /// The program that it is made on; none for a change of one station.
-    #[must_use]
-    pub const fn letter(&self) -> Option<ProgramLetter> {
-        match *self {
-            Self::PutBack { letter, .. }
-            | Self::Percent { letter, .. }
-            | Self::Day { letter, .. }
-            | Self::Offset { letter, .. } => Some(letter),
-            Self::Trim { .. } | Self::Minutes { .. } => None,
-        }
-    }
-
-    /// Whether it changes the water of a station.
-    #[must_use]
-    pub fn concerns(&self, controller: &Controller, number: u8) -> bool {
-        let all = controller.capability.percent_scope == PercentScope::AllPrograms;
-        match *self {
-            Self::Trim { station, .. } | Self::Minutes { station, .. } => station == number,
-            Self::PutBack { .. } | Self::Percent { .. } if all => true,
-            _ => controller.station(number).is_some_and(|s| Some(s.program) == self.letter()),
-        }
-    }
-
-    /// The controller with the change made.
-    #[must_use]
-    pub fn applied(&self, controller: &Controller, month: MonthOfYear) -> Controller {
-        let mut c = controller.clone();
-        match *self {
-            Self::PutBack { .. } => {}
-            Self::Percent { letter, to, .. } => {
-                // One percent for all programs is kept with the first of them that has a station.
-                let governing = match c.capability.percent_scope {
-                    PercentScope::EachProgram => letter,
-                    PercentScope::AllPrograms => governing(&c).unwrap_or(letter),
-                };
-                if let Some(program) = c.program_mut(governing) {
-                    program.months[month.index()].dial = MonthDial::Set(to);
-                }
-            }
-            Self::Day { letter, to, .. } => {
-                if let Some(program) = c.program_mut(letter) {
-                    program.schedule.days = DayMode::Weekdays(to);
-                }
-            }
-            Self::Trim { station, to_pct, .. } => {
-                if let Some(station) = c.station_mut(station) {
-                    station.trim_pct = f64::from(to_pct);
-                }
-            }
-            Self::Offset { sensor, to, .. } => {
-                for sensor in c.sensors.iter_mut().filter(|s| s.id == sensor) {
-                    if let SensorKind::Et { trim, .. } = &mut sensor.kind {
-                        *trim = to;
-                    }
-                }
-            }
-            Self::Minutes { station, to, .. } => {
-                if let Some(station) = c.station_mut(station) {
-                    station.minutes = Some(to);
-                }
-            }
-        }
-        c
-    }
-}
-
-/// The program whose months hold the percent of all.
-fn governing(controller: &Controller) -> Option<ProgramLetter> {
-    let mut programs = controller.programs.iter().map(|p| p.letter);
-    programs.find(|l| controller.stations.iter().any(|s| s.program == *l))
-}
-
 /// Programs that share a percent: each by itself, or all of them.
 fn groups(controller: &Controller) -> Vec<Vec<ProgramLetter>> {
-    let used = controller.programs.iter().map(|p| p.letter);
-    let used: Vec<ProgramLetter> = used.filter(|l| controller.stations.iter().any(|s| s.program == *l)).collect();
+    let used: Vec<ProgramLetter> = controller.programs_with_stations().map(|p| p.letter).collect();
     match controller.capability.percent_scope {
         PercentScope::AllPrograms => vec![used],
         PercentScope::EachProgram => used.into_iter().map(|l| vec![l]).collect(),
@@ -473,7 +338,7 @@ fn expected<Tz: chrono::TimeZone>(
     };
     // A sensor's offset scales every percent that it sets; a step of it is a tenth.
     let after = match change {
-        Change::Offset { from, to, .. } => (1.0 + 0.1 * (f64::from(to) - 3.0)) / (1.0 + 0.1 * (f64::from(from) - 3.0)),
+        Change::Offset { from, to, .. } => offset_share(to) / offset_share(from),
         _ => 1.0,
     };
     let depth = |i: usize| {

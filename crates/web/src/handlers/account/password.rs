@@ -9,6 +9,7 @@ use crate::guard::caller::network;
 use crate::guard::password::{PasswordError, hash_in_turn, verify_in_turn};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::{SignedIn, begin_anew};
+use crate::handlers::sign_in::submit::wait_words;
 use crate::handlers::{go, invalid};
 use crate::state::App;
 use crate::words::Words;
@@ -49,7 +50,7 @@ async fn new_hash(
     }
     let (now, network) = (app.clock.now(), network(app, request));
     if let SignInTurn::Wait { seconds } = app.store.claim_sign_in(&user.user.email, &network, now).await? {
-        form.fail("present", w.count("sign-in-wait", usize::try_from((seconds + 59) / 60).unwrap_or(1)));
+        form.fail("present", wait_words(seconds));
         return Ok(None);
     }
     if !verify_in_turn(present, Some(user.user.password_hash.clone())).await.map_err(PageError::Ours)? {

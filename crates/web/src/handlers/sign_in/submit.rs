@@ -27,8 +27,7 @@ pub(crate) async fn submit(app: web::Data<App>, session: Session, request: HttpR
     }
     let (now, network) = (app.clock.now(), network(&app, &request));
     if let SignInTurn::Wait { seconds } = app.store.claim_sign_in(&email, &network, now).await? {
-        let minutes = usize::try_from((seconds + 59) / 60).unwrap_or(1);
-        return refused(&session, form, Words.count("sign-in-wait", minutes));
+        return refused(&session, form, wait_words(seconds));
     }
     let user = match app.store.user_by_email(&email).await {
         Ok(user) => Some(user),
@@ -45,6 +44,11 @@ pub(crate) async fn submit(app: web::Data<App>, session: Session, request: HttpR
         }
         _ => refused(&session, form, Words.t("sign-in-wrong")),
     }
+}
+
+/// How long to wait before the next attempt, in whole minutes.
+pub(crate) fn wait_words(seconds: i64) -> String {
+    Words.count("sign-in-wait", usize::try_from((seconds + 59) / 60).unwrap_or(1))
 }
 
 /// The form again, without its password.

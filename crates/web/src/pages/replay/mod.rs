@@ -2,7 +2,9 @@
 
 mod asked;
 mod rows;
+mod saving;
 mod seasons;
+mod tabs;
 mod view;
 
 pub(crate) use asked::Asked;

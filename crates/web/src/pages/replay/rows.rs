@@ -1,7 +1,9 @@
 //! Rows of a replay: strategies side by side, other years, and the days as a file.
 
 use chrono::{Datelike, NaiveDate};
+use upland_core::controller::Controller;
 use upland_core::replay::{Daily, Kind, Season, WholeTotals};
+use upland_core::schedule::Plan;
 
 use super::asked::Asked;
 use super::seasons::Field;
@@ -96,13 +98,19 @@ fn telling_years(season: &Season, years: &[i32]) -> Vec<(&'static str, i32, f64)
 }
 
 /// What is tried in a dry, a middle and a wet year.
-pub(super) fn year_rows(field: &Field<'_>, asked: &Asked, years: &[i32], units: Units) -> Vec<YearRow> {
+pub(super) fn year_rows(
+    field: &Field<'_>,
+    asked: &Asked,
+    changed: (&Controller, &Plan),
+    years: &[i32],
+    units: Units,
+) -> Vec<YearRow> {
     telling_years(&field.whole, years)
         .into_iter()
         .filter_map(|(key, year, rain)| {
             let span = [NaiveDate::from_ymd_opt(year, 1, 1)?, NaiveDate::from_ymd_opt(year, 12, 31)?];
             let season = field.season(span)?;
-            let tried = field.tried(&season, asked).totals;
+            let tried = field.tried(&season, asked, changed).totals;
             let present = field.usual(Kind::AsFound, &season, asked).totals;
             let volume = |v: Option<f64>| v.map_or_else(|| "·".to_owned(), |v| Measure::Volume.season_figure(v, units));
             let saved = present.volume_m3.zip(tried.volume_m3).map(|(p, t)| p - t);

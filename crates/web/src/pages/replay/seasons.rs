@@ -102,9 +102,8 @@ impl<'a> Field<'a> {
     }
 
     /// What is tried.
-    pub(crate) fn tried(&self, season: &Season, asked: &Asked) -> Run {
-        let (controller, plan) = self.tried_controller(asked);
-        let candidate = self.candidate(&controller, &plan);
+    pub(crate) fn tried(&self, season: &Season, asked: &Asked, (controller, plan): (&Controller, &Plan)) -> Run {
+        let candidate = self.candidate(controller, plan);
         let rules = &self.context.at.rules;
         let keep = Keep::Station(asked.station);
         self.run(replay(&self.ground, season, rules, &mut candidate.planned(), keep), asked)
@@ -112,7 +111,8 @@ impl<'a> Field<'a> {
 
     /// What is tried, and the present.
     pub(crate) fn pair(&self, season: &Season, asked: &Asked) -> [Replayed; 2] {
-        [self.tried(season, asked).replayed, self.usual(Kind::AsFound, season, asked).replayed]
+        let (controller, plan) = self.tried_controller(asked);
+        [self.tried(season, asked, (&controller, &plan)).replayed, self.usual(Kind::AsFound, season, asked).replayed]
     }
 
     /// What a search for the best setting is given.

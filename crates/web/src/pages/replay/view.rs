@@ -1,47 +1,20 @@
 //! The replay page as text.
 
-use upland_core::budget::Dial;
-use upland_core::controller::{Controller, DayMode, ProgramLetter};
-use upland_core::quantity::MonthOfYear;
+use upland_core::controller::Controller;
 use upland_core::replay::{Daily, Kind, Part, RainChange, WholeTotals, best_setting};
-use upland_core::schedule::Plan;
 use upland_core::sensor::RainSetting;
 
 use super::asked::{Asked, percents_text, rain_sensor, weekdays_of, years};
 use super::rows::{Manner, StrategyRow, YearRow, year_rows};
+use super::saving::{Saving, saving};
 use super::seasons::{Field, Run};
+use super::tabs::{Tab, period_tabs, program_tabs, query, station_tabs};
 use crate::charts::{SeasonPlate, SeasonPlateInput, StrategyPlot};
 use crate::context::WeatherDay;
 use crate::form::Form;
 use crate::pages::Choice;
-use crate::pages::findings::mode_words;
-use crate::show::{Measure, Units, date_short, month_short, number, rain_setting};
+use crate::show::{Measure, Units, date_short, number, rain_setting};
 use crate::words::Words;
-
-/// A link of a row of tabs.
-#[derive(Debug, Clone)]
-pub(crate) struct Tab {
-    pub(crate) label: String,
-    pub(crate) href: String,
-    pub(crate) current: bool,
-}
-
-/// The saving, and the setting that gives it.
-#[derive(Debug, Clone)]
-pub(crate) struct Saving {
-    pub(crate) title: String,
-    pub(crate) figure: String,
-    pub(crate) unit: &'static str,
-    pub(crate) say: String,
-    pub(crate) more: String,
-    pub(crate) short: String,
-    /// Month, percent tried, percent now, whether they differ.
-    pub(crate) months: Vec<Vec<(String, String, String, bool)>>,
-    pub(crate) also: Vec<String>,
-    /// Whether something is tried that can be applied.
-    pub(crate) can_apply: bool,
-    pub(crate) cannot: String,
-}
 
 /// A lane's words: name, runs, losses.
 #[derive(Debug, Clone)]
@@ -104,7 +77,8 @@ impl ReplayView {
         let season = field.season(asked.span)?;
         let c = &field.controller;
         let present = field.usual(Kind::AsFound, &season, asked);
-        let tried = field.tried(&season, asked);
+        let (changed, plan) = field.tried_controller(asked);
+        let tried = field.tried(&season, asked, (&changed, &plan));
         let manner = Manner { units, price: asked.price, enough: asked.enough };
         let usual: Vec<(Kind, Run)> =
             [Kind::Fixed, Kind::ByMonth, Kind::EtSensor, Kind::RainSensor, Kind::SoilSensor, Kind::Deficit]
@@ -149,7 +123,7 @@ impl ReplayView {
         });
         fill(&mut form, asked, c);
         let (thresholds, own) = rain_sensor(c);
-        let saving = saving(field, asked, [&tried.totals, &present.totals], own, units);
+        let saving = saving(field, asked, (&changed, &plan), [&tried.totals, &present.totals], own, units);
         let part_words = w.t(if part == 0 { "replay-average" } else { "replay-driest" });
         let lane = |name: &str, daily: &Daily, run: &Run| LaneWords {
             name: w.t(name),
@@ -196,7 +170,7 @@ impl ReplayView {
             plot: StrategyPlot::draw(&points, asked.enough),
             enough: w.t1("replay-plot-enough", number(asked.enough, 2)),
             saving,
-            years: year_rows(field, asked, &years(days), units),
+            years: year_rows(field, asked, (&changed, &plan), &years(days), units),
             foot: foot(&season, asked),
             price: asked.price.is_some(),
             base_href: href,
@@ -255,61 +229,6 @@ fn planned_days(c: &Controller, asked: &Asked) -> Option<u8> {
     asked.letters.first().and_then(|l| weekdays_of(c, *l))
 }
 
-/// The question as an address: what is at its usual value is left out.
-fn query(form: &Form) -> String {
-    let usual = |name: &str, value: &str| match name {
-        "scale" => value == "100",
-        "token" | "version" | "action" => true,
-        _ => value.is_empty(),
-    };
-    let parts: Vec<String> =
-        form.pairs().filter(|(n, v)| !usual(n, v)).map(|(n, v)| format!("{n}={}", v.replace(' ', ""))).collect();
-    parts.join("&")
-}
-
-fn with(form: &Form, href: &str, field: &str, value: &str) -> String {
-    let mut changed = form.clone();
-    changed.set(field, value);
-    format!("{href}?{}", query(&changed))
-}
-
-fn program_tabs(c: &Controller, asked: &Asked, href: &str) -> Vec<Tab> {
-    let used = c.programs.iter().filter(|p| c.stations.iter().any(|s| s.program == p.letter));
-    let tabs: Vec<Tab> = used
-        .map(|p| Tab {
-            label: format!("{} {}", p.letter.get(), p.name).trim().to_owned(),
-            // What was tried on one program says nothing about another.
-            href: format!("{href}?program={}&period={}", p.letter.get(), asked.period),
-            current: asked.letters.contains(&p.letter),
-        })
-        .collect();
-    if asked.letters.len() > 1 { Vec::new() } else { tabs }
-}
-
-fn station_tabs(c: &Controller, asked: &Asked, form: &Form, href: &str) -> Vec<Tab> {
-    let own = c.stations.iter().filter(|s| asked.letters.contains(&s.program));
-    own.map(|s| Tab {
-        label: format!("{} {}", s.number, s.name),
-        href: with(form, href, "station", &s.number.to_string()),
-        current: s.number == asked.station,
-    })
-    .collect()
-}
-
-/// The last four years, and everything.
-fn period_tabs(days: &[WeatherDay], asked: &Asked, form: &Form, href: &str) -> Vec<Tab> {
-    let years = years(days);
-    let latest = years.iter().rev().take(4).rev().map(ToString::to_string);
-    let tab = |value: String, label: String| Tab {
-        href: with(form, href, "period", &value),
-        current: asked.period == value,
-        label,
-    };
-    let mut tabs: Vec<Tab> = latest.map(|y| tab(y.clone(), y)).collect();
-    tabs.push(tab("all".into(), Words.count("replay-years", years.len().max(1))));
-    tabs
-}
-
 fn trips(thresholds: &[f64], own: Option<RainSetting>, units: Units) -> Vec<Choice> {
     let w = Words;
     let mut out = Vec::new();
@@ -322,118 +241,6 @@ fn trips(thresholds: &[f64], own: Option<RainSetting>, units: Units) -> Vec<Choi
     }
     let others = thresholds.iter().filter(|t| own.is_none_or(|s| s.threshold_mm != **t));
     out.extend(others.map(|t| Choice::new(t.to_string(), rain_setting(*t, units))));
-    out
-}
-
-fn dial_text(dial: Dial) -> String {
-    match dial {
-        Dial::Off => Words.t("off"),
-        Dial::Percent(p) => p.get().to_string(),
-    }
-}
-
-fn saving(
-    field: &Field<'_>,
-    asked: &Asked,
-    [tried, present]: [&WholeTotals; 2],
-    own: Option<RainSetting>,
-    units: Units,
-) -> Saving {
-    let w = Words;
-    let (changed, plan) = field.tried_controller(asked);
-    let saved = present.volume_m3.zip(tried.volume_m3).map(|(p, t)| p - t);
-    let saved_mm = present.applied_mm - tried.applied_mm;
-    let less = saved.unwrap_or(saved_mm) >= 0.0;
-    let (figure, unit) = match saved {
-        Some(m3) => (number(Measure::Volume.in_units(m3.abs(), units), 0), Measure::Volume.unit(units)),
-        None => (Measure::Depth.figure(saved_mm.abs(), units), Measure::Depth.unit(units)),
-    };
-    let money = saved.zip(asked.price).map(|(m3, price)| number((m3 * price).abs(), 0));
-    let share = if present.applied_mm > 0.0 { saved_mm.abs() / present.applied_mm * 100.0 } else { 0.0 };
-    let amounts = |totals: &WholeTotals| {
-        let volume = totals.volume_m3.map(|v| Measure::Volume.season(v, units));
-        volume.unwrap_or_else(|| Measure::Depth.season(totals.applied_mm, units))
-    };
-    let letter = asked.letters.first().copied().unwrap_or(ProgramLetter::A);
-    let fits_sensor = matches!(asked.what_if.rain, RainChange::Keep) || own.is_some();
-    let nothing = asked.what_if.is_nothing();
-    Saving {
-        title: w.t(match (nothing, less) {
-            (true, true) => "replay-plan-saves",
-            (true, false) => "replay-plan-takes",
-            (false, true) => "replay-tried-saves",
-            (false, false) => "replay-tried-takes",
-        }),
-        figure,
-        unit,
-        say: match money {
-            Some(money) => w.t2("replay-say-money", money, number(share, 0)),
-            None => w.t1("replay-say-share", number(share, 0)),
-        },
-        more: w.with(
-            "replay-say-more",
-            &[
-                ("tried", &amounts(tried)),
-                ("present", &amounts(present)),
-                ("adequacy", &number(tried.adequacy, 2)),
-                ("limit", &number(asked.enough, 2)),
-            ],
-        ),
-        short: if tried.adequacy < asked.enough {
-            w.t1("replay-short", number(asked.enough, 2))
-        } else {
-            String::new()
-        },
-        months: months(field, &plan, letter),
-        also: also(field, &changed, asked, own, letter, units),
-        can_apply: !nothing && fits_sensor,
-        cannot: if fits_sensor { String::new() } else { w.t("replay-no-sensor") },
-    }
-}
-
-/// The twelve months as tried, and as they are.
-fn months(field: &Field<'_>, tried: &Plan, letter: ProgramLetter) -> Vec<Vec<(String, String, String, bool)>> {
-    let found = field.found.as_ref().filter(|f| f.on);
-    let cells: Vec<(String, String, String, bool)> = MonthOfYear::ALL
-        .into_iter()
-        .map(|month| {
-            let set = tried.dial(letter, month);
-            let now = found.map_or_else(|| field.plan.dial(letter, month), |f| f.plan.dial(letter, month));
-            (month_short(month), dial_text(set), dial_text(now), set != now)
-        })
-        .collect();
-    cells.chunks(6).map(<[_]>::to_vec).collect()
-}
-
-/// Days and the rain sensor as tried, against now.
-fn also(
-    field: &Field<'_>,
-    changed: &Controller,
-    asked: &Asked,
-    own: Option<RainSetting>,
-    letter: ProgramLetter,
-    units: Units,
-) -> Vec<String> {
-    let w = Words;
-    let days = |c: &Controller| c.program(letter).map(|p| mode_words(p.schedule.days, p.schedule.never));
-    let before = field.found.as_ref().map_or(&field.controller, |f| &f.controller);
-    let none = |text: Option<String>| text.filter(|t| !t.is_empty()).unwrap_or_else(|| w.t("replay-no-days"));
-    let (to, from) = (none(days(changed)), none(days(before)));
-    let is_weekdays = changed.program(letter).is_some_and(|p| matches!(p.schedule.days, DayMode::Weekdays(_)));
-    let mut out = Vec::new();
-    if to == from || !is_weekdays {
-        out.push(w.t1("replay-days-same", to));
-    } else {
-        out.push(w.t2("replay-days-new", to, from));
-    }
-    let setting =
-        |s: RainSetting| w.t2("replay-rain-is", rain_setting(s.threshold_mm, units), s.delay_days.to_string());
-    let now = own.map_or_else(|| w.t("replay-rain-none"), setting);
-    out.push(match asked.what_if.rain {
-        RainChange::Keep => w.t1("replay-rain-same", now),
-        RainChange::Without => w.t2("replay-rain-new", w.t("replay-rain-none"), now),
-        RainChange::Set(set) => w.t2("replay-rain-new", setting(set), now),
-    });
     out
 }
 

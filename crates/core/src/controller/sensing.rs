@@ -1,0 +1,57 @@
+//! The sensors of a controller, and what they take off the technician's hands.
+
+use super::letter::ProgramLetter;
+use super::model::{Controller, next_id};
+use super::temporary::TemporaryKind;
+use crate::sensor::{Sensor, SensorKind};
+
+impl Controller {
+    /// Whether an ET sensor sets a program's percent every night, so that nobody dials it by month.
+    #[must_use]
+    pub fn percent_by_sensor(&self, letter: ProgramLetter) -> bool {
+        self.sensors.iter().any(|s| matches!(&s.kind, SensorKind::Et { programs, .. } if programs.contains(&letter)))
+    }
+
+    /// Reference ET at which an ET sensor sets a program to 100 %, mm a day; nothing where none does.
+    #[must_use]
+    pub fn et_reference_mm_per_day(&self, letter: ProgramLetter) -> Option<f64> {
+        self.sensors.iter().find_map(|s| match &s.kind {
+            SensorKind::Et { class, programs, .. } if programs.contains(&letter) => Some(class.reference_mm_per_day()),
+            _ => None,
+        })
+    }
+
+    /// Whether something that can act holds a program back for rain, or scales it: a rain or soil sensor
+    /// that governs one of its stations, or an ET sensor. Such a program does not count rain by month.
+    #[must_use]
+    pub fn rain_is_sensed(&self, letter: ProgramLetter) -> bool {
+        self.sensors.iter().any(|s| match &s.kind {
+            SensorKind::Rain { .. } | SensorKind::SoilMoisture { .. } => {
+                s.jumper_removed
+                    && s.fits(self)
+                    && self.stations.iter().any(|st| st.program == letter && !st.roofed && s.governs(st.number))
+            }
+            SensorKind::Et { programs, .. } => programs.contains(&letter),
+            SensorKind::Freeze { .. } => false,
+        })
+    }
+
+    /// The sensor of an id.
+    #[must_use]
+    pub fn sensor(&self, id: u16) -> Option<&Sensor> {
+        self.sensors.iter().find(|s| s.id == id)
+    }
+
+    /// Adds a sensor under an id that no other sensor has, and gives that id.
+    pub fn add_sensor(&mut self, sensor: Sensor) -> u16 {
+        let id = next_id(self.sensors.iter().map(|s| s.id));
+        self.sensors.push(Sensor { id, ..sensor });
+        id
+    }
+
+    /// Removes a sensor, its bypass with it.
+    pub fn remove_sensor(&mut self, id: u16) {
+        self.sensors.retain(|s| s.id != id);
+        self.temporaries.retain(|t| t.kind != TemporaryKind::Bypass { sensor: id });
+    }
+}
