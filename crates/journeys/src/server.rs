@@ -43,12 +43,17 @@ impl Server {
 
     /// Starts a binary on an empty database with that user.
     pub fn on(binary: &Path, database_url: String) -> Self {
+        let server = Self::alone(binary, database_url);
+        server.add_user("Averstane Grounds", "Oda", "oda@example.com");
+        server
+    }
+
+    /// Starts a binary on whatever is at an address, nothing included.
+    pub fn alone(binary: &Path, database_url: String) -> Self {
         let key_file = std::env::temp_dir().join(format!("upland-key-{}", std::process::id()));
         std::fs::write(&key_file, [7u8; 64]).unwrap();
         let (child, address) = spawn(binary, &key_file, &database_url);
-        let server = Self { child, binary: binary.to_owned(), key_file, address, database_url };
-        server.add_user("Averstane Grounds", "Oda", "oda@example.com");
-        server
+        Self { child, binary: binary.to_owned(), key_file, address, database_url }
     }
 
     /// Adds a user with [`PASSWORD`] through the command line.

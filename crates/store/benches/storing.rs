@@ -8,7 +8,7 @@ use criterion::{Criterion, Throughput, criterion_group, criterion_main};
 use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::normals::MonthNormal;
 use upland_core::place::Position;
-use upland_store::{Action, NewRevision, NormalsVariant, Record, SeriesRecord, Store, Write, testing};
+use upland_store::{Action, NewRevision, NormalsVariant, Record, Role, SeriesRecord, Store, Write, testing};
 use uuid::Uuid;
 
 const DAYS: i64 = 36_525;
@@ -43,7 +43,7 @@ fn storing(c: &mut Criterion) {
     let (store, account, user) = runtime.block_on(async {
         let store = Store::new(&testing::fresh_database().await.expect("UPLAND_TEST_SERVER"), 2).unwrap();
         let account = store.account_named("Bench").await.unwrap();
-        let user = store.account(account).add_user("bench@example.com", "Bench", "hash").await.unwrap();
+        let user = store.account(account).add_user("bench@example.com", "Bench", "hash", Role::Lead).await.unwrap();
         (store, account, user)
     });
     let mut group = c.benchmark_group("a hundred years of days");
@@ -63,6 +63,8 @@ fn storing(c: &mut Criterion) {
                     user_name: "Bench".into(),
                     at: Utc::now(),
                     why: "bench".into(),
+                    digest: Vec::new(),
+                    leads_to: String::new(),
                     undoes: None,
                     writes: vec![write],
                     records: Vec::new(),

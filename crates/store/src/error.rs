@@ -19,6 +19,12 @@ pub enum StoreError {
         /// The version it is at now.
         current: i32,
     },
+    /// Under the id of this action something else was done.
+    #[error("something else was done under the same id")]
+    OtherContent,
+    /// The action to be undone was undone before.
+    #[error("it was undone already")]
+    UndoneAlready,
     /// Something else still hangs on it, or what it refers to is gone.
     #[error("something else refers to it")]
     InUse,

@@ -18,10 +18,13 @@ pub mod testing;
 
 pub use error::StoreError;
 pub use model::{
-    Action, ChangeEntry, ControllerRecord, FieldRecord, Kind, NewRevision, NormalsVariant, PlaceRecord, Record,
-    RevisionSummary, SeriesRecord, SessionOwner, SessionRecord, StripDay, UserRecord, Versioned, WeatherDay, Write,
+    Action, ActionLine, ChangeEntry, ControllerRecord, FieldRecord, Kind, NewRevision, NormalsVariant, Person,
+    PlaceRecord, Record, RevisionSummary, Role, SeriesRecord, SessionOwner, SessionRecord, StripDay, UserRecord,
+    Versioned, Visitor, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
+pub use queries::health::{Health, health};
+pub use queries::people::LinkOwner;
 pub use queries::sign_in::SignInTurn;
 
 /// For tests: brings a database down to nothing, newest migration first.

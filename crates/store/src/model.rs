@@ -45,6 +45,38 @@ pub struct Versioned<T> {
     pub value: T,
 }
 
+/// What a person may do, from the least to the most.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Role {
+    /// Sees everything of the company and changes nothing of it.
+    Reader,
+    /// Changes what the work is about: places, controllers, weather, rounds.
+    Technician,
+    /// Looks after the people and the company's settings too.
+    Lead,
+}
+
+impl Role {
+    /// All of them, the one that may most first.
+    pub const ALL: [Self; 3] = [Self::Lead, Self::Technician, Self::Reader];
+
+    /// The word by which it is stored and posted.
+    #[must_use]
+    pub const fn word(self) -> &'static str {
+        match self {
+            Self::Reader => "reader",
+            Self::Technician => "technician",
+            Self::Lead => "lead",
+        }
+    }
+
+    /// The role of a word.
+    #[must_use]
+    pub fn of_word(word: &str) -> Option<Self> {
+        Self::ALL.into_iter().find(|role| role.word() == word)
+    }
+}
+
 /// A user who signs in.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct UserRecord {
@@ -62,6 +94,34 @@ pub struct UserRecord {
     pub password_hash: String,
     /// `metric` or `us`.
     pub units: String,
+    /// What the user may do.
+    pub role: Role,
+}
+
+/// Who asks for a page: the user, and the last action to be undone.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Visitor {
+    /// The user.
+    pub user: UserRecord,
+    /// The user's last action that can be undone.
+    pub last_action: Option<ActionLine>,
+}
+
+/// A person of the company, as its leads see them.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Person {
+    /// Key.
+    pub id: Uuid,
+    /// Name.
+    pub name: String,
+    /// What the person signs in with.
+    pub email: String,
+    /// What the person may do.
+    pub role: Role,
+    /// When a session of theirs was last used, to within a day; none when there is no session.
+    pub used_at: Option<DateTime<Utc>>,
+    /// Until when a link to set a password is open.
+    pub link_until: Option<DateTime<Utc>>,
 }
 
 /// A place.
@@ -255,12 +315,27 @@ pub struct Action {
     pub at: DateTime<Utc>,
     /// What was done, for the log: the key of a word.
     pub why: String,
+    /// Hash of the form, which tells the same again from something else under the same id.
+    pub digest: Vec<u8>,
+    /// The address to go to afterwards, up to 400 characters; who sends the same again goes there too.
+    pub leads_to: String,
     /// The action that this one takes back.
     pub undoes: Option<Uuid>,
     /// What is changed.
     pub writes: Vec<Write>,
     /// What is written down.
     pub records: Vec<FieldRecord>,
+}
+
+/// An action as the undo line shows it.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct ActionLine {
+    /// Its key.
+    pub id: Uuid,
+    /// When.
+    pub at: DateTime<Utc>,
+    /// What was done: the key of a word.
+    pub why: String,
 }
 
 /// An entry of the log of changes.
@@ -278,7 +353,7 @@ pub struct ChangeEntry {
     pub at: DateTime<Utc>,
     /// Who, by name.
     pub user_name: String,
-    /// What was done.
+    /// What was done: the key of a word.
     pub why: String,
     /// What stood before.
     pub before: Option<Value>,

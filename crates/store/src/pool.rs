@@ -10,13 +10,16 @@ use crate::error::StoreError;
 
 pub(crate) const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
 
+/// Any number that nothing else locks by.
+const MIGRATION_LOCK: i64 = 7_586_318_225;
+
 /// Limits of every connection of a pool: no statement and no wait for a lock outlasts the request that
 /// asked, and no transaction is left open by one that was given up.
 const LIMITS: &str = "-c%20statement_timeout%3D7000%20-c%20lock_timeout%3D4000\
                       %20-c%20idle_in_transaction_session_timeout%3D15000";
 
 /// An address with [`LIMITS`]; one that states options of its own keeps those.
-fn limited(database_url: &str) -> String {
+pub(crate) fn limited(database_url: &str) -> String {
     let is_url = database_url.starts_with("postgres://") || database_url.starts_with("postgresql://");
     if !is_url || database_url.contains("options=") {
         return database_url.to_owned();
@@ -105,7 +108,9 @@ impl Account {
 /// # Errors
 /// [`StoreError::Away`] when the database cannot be reached or a migration fails.
 pub async fn migrate(database_url: &str) -> Result<(), StoreError> {
-    let connection = AsyncPgConnection::establish(database_url).await.map_err(|e| StoreError::Away(Box::new(e)))?;
+    let mut connection = AsyncPgConnection::establish(database_url).await.map_err(|e| StoreError::Away(Box::new(e)))?;
+    // Servers that start at once migrate one after another; the lock ends with the connection.
+    diesel::sql_query(format!("SELECT pg_advisory_lock({MIGRATION_LOCK})")).execute(&mut connection).await?;
     let mut harness = AsyncMigrationHarness::new(connection);
     harness.run_pending_migrations(MIGRATIONS).map_err(StoreError::Away)?;
     Ok(())

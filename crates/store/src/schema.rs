@@ -6,6 +6,7 @@ diesel::table! {
         id -> Uuid,
         name -> Text,
         created_at -> Timestamptz,
+        keep_log_months -> Nullable<Integer>,
     }
 }
 
@@ -18,6 +19,17 @@ diesel::table! {
         password_hash -> Text,
         units -> Text,
         created_at -> Timestamptz,
+        role -> Text,
+        left_at -> Nullable<Timestamptz>,
+    }
+}
+
+diesel::table! {
+    password_links (account_id, user_id) {
+        account_id -> Uuid,
+        user_id -> Uuid,
+        key_hash -> Binary,
+        expires_at -> Timestamptz,
     }
 }
 
@@ -26,9 +38,9 @@ diesel::table! {
         key_hash -> Binary,
         state -> Jsonb,
         expires_at -> Timestamptz,
-        account_id -> Nullable<Uuid>,
-        user_id -> Nullable<Uuid>,
-        session_id -> Nullable<Uuid>,
+        account_id -> Uuid,
+        user_id -> Uuid,
+        session_id -> Uuid,
         began_at -> Timestamptz,
         used_at -> Timestamptz,
         device -> Text,
@@ -54,21 +66,30 @@ diesel::table! {
 }
 
 diesel::table! {
-    changes (account_id, id) {
+    actions (account_id, id) {
         account_id -> Uuid,
-        id -> BigInt,
+        id -> Uuid,
+        ordinal -> BigInt,
+        at -> Timestamptz,
+        user_id -> Uuid,
+        user_name -> Text,
+        why -> Text,
+        digest -> Binary,
+        led_to -> Text,
+        undoes -> Nullable<Uuid>,
+        can_be_undone -> Bool,
+    }
+}
+
+diesel::table! {
+    changes (account_id, aggregate_id, version) {
+        account_id -> Uuid,
         action_id -> Uuid,
         ordinal -> SmallInt,
         aggregate_id -> Uuid,
         kind -> Text,
         version -> Integer,
-        at -> Timestamptz,
-        user_id -> Uuid,
-        user_name -> Text,
-        why -> Text,
-        before -> Nullable<Jsonb>,
         after -> Nullable<Jsonb>,
-        undoes -> Nullable<Uuid>,
     }
 }
 
@@ -185,9 +206,11 @@ diesel::table! {
 diesel::allow_tables_to_appear_in_same_query!(
     accounts,
     users,
+    password_links,
     sessions,
     sign_in_attempts,
     aggregates,
+    actions,
     changes,
     series_revisions,
     series,

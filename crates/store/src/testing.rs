@@ -75,7 +75,7 @@ fn template_name() -> Result<String, TestError> {
     Ok(format!("template_{short}"))
 }
 
-const MIGRATION_FILES: [&str; 7] = [
+const MIGRATION_FILES: [&str; 9] = [
     include_str!("../migrations/20261125000001_create_accounts/up.sql"),
     include_str!("../migrations/20261125000002_create_weather/up.sql"),
     include_str!("../migrations/20261125000003_create_places/up.sql"),
@@ -83,4 +83,6 @@ const MIGRATION_FILES: [&str; 7] = [
     include_str!("../migrations/20261126000002_create_field_records/up.sql"),
     include_str!("../migrations/20261129000001_key_sign_in_failures/up.sql"),
     include_str!("../migrations/20261129000002_sessions_know_their_user/up.sql"),
+    include_str!("../migrations/20261129000003_create_actions/up.sql"),
+    include_str!("../migrations/20261129000004_roles/up.sql"),
 ];

@@ -36,6 +36,8 @@ pub(crate) enum Command {
     Migrate(Database),
     /// Add a user, or give a user a new password (read from standard input).
     User(User),
+    /// Look whether a database and its settings are in order, and say what to do where they are not.
+    Doctor(Doctor),
     /// Put the demo data into an empty database.
     Demo(Demo),
 }
@@ -185,6 +187,21 @@ pub(crate) struct Database {
 }
 
 #[derive(Debug, ClapArgs)]
+pub(crate) struct Doctor {
+    #[command(flatten)]
+    pub(crate) database: Database,
+    /// The key file that `serve` is given.
+    #[arg(long, env = "UPLAND_KEY_FILE")]
+    pub(crate) key_file: Option<PathBuf>,
+    /// How many worker threads `serve` is given; one a core unless stated.
+    #[arg(long, env = "UPLAND_WORKERS")]
+    pub(crate) workers: Option<usize>,
+    /// How many connections each of them keeps.
+    #[arg(long, env = "UPLAND_CONNECTIONS", default_value_t = 4, value_parser = connections)]
+    pub(crate) connections: usize,
+}
+
+#[derive(Debug, ClapArgs)]
 pub(crate) struct Demo {
     #[command(flatten)]
     pub(crate) database: Database,
@@ -234,6 +251,17 @@ pub(crate) struct User {
     /// What the person signs in with.
     #[arg(long)]
     pub(crate) email: String,
+    /// What a new person may do: a lead everything, a technician all but the people, a reader only read. The
+    /// first person of a company is a lead, others are technicians unless stated.
+    #[arg(long, value_enum)]
+    pub(crate) role: Option<RoleName>,
+}
+
+#[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
+pub(crate) enum RoleName {
+    Lead,
+    Technician,
+    Reader,
 }
 
 fn connections(text: &str) -> Result<usize, String> {

@@ -22,6 +22,15 @@ pub(crate) enum PageError {
     /// Nobody is signed in; the address is where to go afterwards.
     #[error("nobody is signed in")]
     SignedOut(Option<String>),
+    /// The user's role does not allow it.
+    #[error("the user's role does not allow it")]
+    NotAllowed,
+    /// What was sent again was done already, and led to this address.
+    #[error("done already")]
+    DoneAlready(String),
+    /// A page that was made for this case.
+    #[error("answered with a page of its own")]
+    Rendered(StatusCode, String),
     /// A change without the token of its own page.
     #[error("a change without its token")]
     Forged,
@@ -44,6 +53,8 @@ impl From<StoreError> for PageError {
         match error {
             StoreError::NotFound => Self::NotFound,
             StoreError::Away(cause) => Self::Away(cause),
+            // The layer of `guard::once` shows what was sent, to be sent as an action of its own.
+            StoreError::OtherContent => Self::NotAForm("something else was done under its id"),
             other => Self::Ours(Box::new(other)),
         }
     }
@@ -83,7 +94,10 @@ pub(crate) fn error_page(status: StatusCode, [title, text]: Keys) -> HttpRespons
         text: w.t(text),
         code: status.as_u16(),
     };
-    let body = template.render().unwrap_or_else(|_| template.title.clone());
+    html(status, template.render().unwrap_or_else(|_| template.title.clone()))
+}
+
+fn html(status: StatusCode, body: String) -> HttpResponse {
     let mut response = HttpResponse::build(status);
     // An error from below the handlers passes by the layer that sets these on every other answer.
     for (name, value) in SECURE_HEADERS {
@@ -101,8 +115,9 @@ impl ResponseError for PageError {
     fn status_code(&self) -> StatusCode {
         match self {
             Self::NotFound => StatusCode::NOT_FOUND,
-            Self::SignedOut(_) => StatusCode::SEE_OTHER,
-            Self::Forged => StatusCode::FORBIDDEN,
+            Self::SignedOut(_) | Self::DoneAlready(_) => StatusCode::SEE_OTHER,
+            Self::Rendered(status, _) => *status,
+            Self::NotAllowed | Self::Forged => StatusCode::FORBIDDEN,
             Self::NotAForm(_) => StatusCode::BAD_REQUEST,
             Self::TooLarge => StatusCode::PAYLOAD_TOO_LARGE,
             Self::Away(_) => StatusCode::SERVICE_UNAVAILABLE,
@@ -116,7 +131,12 @@ impl ResponseError for PageError {
                 let to = next.as_deref().map_or_else(|| "/sign-in".to_owned(), |n| format!("/sign-in?next={n}"));
                 return HttpResponse::SeeOther().insert_header((LOCATION, to)).finish();
             }
+            Self::DoneAlready(to) => {
+                return HttpResponse::SeeOther().insert_header((LOCATION, to.as_str())).finish();
+            }
+            Self::Rendered(status, page) => return html(*status, page.clone()),
             Self::NotFound => ["error-not-found-title", "error-not-found-text"],
+            Self::NotAllowed => ["error-not-allowed-title", "error-not-allowed-text"],
             Self::Forged => ["error-forged-title", "error-forged-text"],
             Self::NotAForm(_) => ["error-not-a-form-title", "error-not-a-form-text"],
             Self::TooLarge => ["error-too-large-title", "error-too-large-text"],

@@ -2,21 +2,51 @@
 
 use std::collections::BTreeMap;
 
+use sha2::{Digest, Sha256};
 use upland_core::quantity::Range;
 
 use crate::show::{Measure, Units};
 use crate::words::Words;
+
+/// Longest e-mail address there is (RFC 5321, 4.5.3.1).
+pub(crate) const MOST_EMAIL: usize = 254;
+
+/// A key for the action of a form, made with its page, so that pressing twice does it once.
+pub(crate) fn new_key() -> String {
+    uuid::Uuid::new_v4().to_string()
+}
 
 /// A form: values by field, errors by field.
 #[derive(Debug, Clone, Default)]
 pub(crate) struct Form {
     values: BTreeMap<String, String>,
     errors: BTreeMap<String, String>,
+    digest: Vec<u8>,
 }
 
 impl Form {
     pub(crate) fn from_pairs(pairs: impl IntoIterator<Item = (String, String)>) -> Self {
-        Self { values: pairs.into_iter().collect(), errors: BTreeMap::new() }
+        Self { values: pairs.into_iter().collect(), ..Self::default() }
+    }
+
+    /// A form as it was sent, with the hash that tells it from another: of all its fields but `but`, which
+    /// belongs to the session.
+    pub(crate) fn sent(pairs: impl IntoIterator<Item = (String, String)>, but: &str) -> Self {
+        let mut form = Self::from_pairs(pairs);
+        let mut hash = Sha256::new();
+        for (field, value) in form.values.iter().filter(|(field, _)| *field != but) {
+            for part in [field, value] {
+                hash.update(part.len().to_be_bytes());
+                hash.update(part);
+            }
+        }
+        form.digest = hash.finalize().to_vec();
+        form
+    }
+
+    /// Hash of the form as it was sent; empty for one that was not.
+    pub(crate) fn digest(&self) -> &[u8] {
+        &self.digest
     }
 
     /// What stands in a field, trimmed; empty when it was not sent.
@@ -108,6 +138,18 @@ impl Form {
         value
     }
 
+    /// An e-mail address, in small letters.
+    pub(crate) fn email(&mut self, field: &str) -> Option<String> {
+        let typed = self.get(field).to_lowercase();
+        let sound = typed.len() <= MOST_EMAIL
+            && !typed.chars().any(|c| c.is_control() || c.is_whitespace())
+            && typed.split_once('@').is_some_and(|(who, at)| !who.is_empty() && !at.is_empty() && !at.contains('@'));
+        if !sound {
+            self.fail(field, Words.t("field-email"));
+        }
+        sound.then_some(typed)
+    }
+
     /// A name of 1 to 60 characters.
     pub(crate) fn name(&mut self, field: &str) -> Option<String> {
         let typed = self.get(field).to_owned();
@@ -148,6 +190,18 @@ mod tests {
         assert_eq!(parse_number("\u{2212}36,1"), Some(-36.1));
         assert_eq!(parse_number("1e999"), None);
         assert_eq!(parse_number("twelve"), None);
+    }
+
+    #[test]
+    fn the_same_form_has_the_same_hash_and_another_has_another() {
+        let sent = |pairs: &[(&str, &str)]| {
+            let pairs = pairs.iter().map(|(k, v)| ((*k).to_owned(), (*v).to_owned()));
+            Form::sent(pairs, "token").digest().to_vec()
+        };
+        assert_eq!(sent(&[("token", "a"), ("x", "1")]), sent(&[("x", "1"), ("token", "b")]));
+        assert_ne!(sent(&[("x", "1")]), sent(&[("x", "2")]));
+        // Fields do not run into each other.
+        assert_ne!(sent(&[("x", "1y"), ("z", "")]), sent(&[("x", "1"), ("yz", "")]));
     }
 
     #[test]

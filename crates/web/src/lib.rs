@@ -27,7 +27,9 @@ mod typed_position;
 mod words;
 
 pub use clock::Clock;
+pub use guard::access::Access;
 pub use guard::password::{PasswordError, hash_password};
 pub use pages::findings::{FindingWords, words_of_findings};
 pub use pages::found::words_of_panel;
+pub use routes::{RouteFacts, route_facts};
 pub use server::{Settings, serve};

@@ -1,17 +1,92 @@
-//! The whole URL map.
+//! The whole URL map: every address once, with whom it is for.
 
 use actix_session::SessionMiddleware;
+use actix_web::middleware::from_fn;
 use actix_web::web::{self, ServiceConfig, get, post, resource, scope};
-use actix_web::{Resource, Route};
+use actix_web::{Handler, Responder, Route};
 
 use crate::assets;
 use crate::error::PageError;
-use crate::guard::posted::FORM_BYTES;
+use crate::guard::access::Access;
+use crate::guard::once::once;
+use crate::guard::pairs::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    account, controllers, dial, door_card, found, health, log, places, reference, replay, round, rules, sensors,
-    sign_in, site, stations, temporary, today, undo, units, weather, week, why, year,
+    account, company, controllers, dial, door_card, found, health, log, places, reference, replay, round, rules,
+    sensors, set_password, sign_in, site, stations, temporary, today, undo, units, weather, week, why, year,
 };
+
+/// An address, what it answers, and whom it is for.
+struct Address {
+    path: &'static str,
+    access: Access,
+    page: Option<Route>,
+    form: Option<Route>,
+}
+
+impl Address {
+    const fn new(path: &'static str, access: Access) -> Self {
+        Self { path, access, page: None, form: None }
+    }
+
+    /// What is shown when it is opened.
+    fn page<F, Args>(mut self, handler: F) -> Self
+    where
+        F: Handler<Args>,
+        Args: actix_web::FromRequest + 'static,
+        F::Output: Responder + 'static,
+    {
+        self.page = Some(get().to(handler));
+        self
+    }
+
+    /// What is done with a form that is sent there.
+    fn form<F, Args>(mut self, handler: F) -> Self
+    where
+        F: Handler<Args>,
+        Args: actix_web::FromRequest + 'static,
+        F::Output: Responder + 'static,
+    {
+        self.form = Some(post().to(handler));
+        self
+    }
+
+    fn register(self, config: &mut ServiceConfig) {
+        let mut resource = resource(self.path).app_data(self.access);
+        if let Some(form) = self.form {
+            resource = resource.route(form);
+        }
+        // An address that only takes a form; opened in a browser, it leads to the page it belongs to.
+        let page = self.page.unwrap_or_else(|| get().to(health::page_of_form));
+        config.service(resource.route(page));
+    }
+}
+
+/// What is at an address, for the tests that try them all.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct RouteFacts {
+    /// The address, with names in braces for its keys.
+    pub path: &'static str,
+    /// Whether a page is shown there.
+    pub has_page: bool,
+    /// Whether it takes a form.
+    pub takes_form: bool,
+    /// Whom it is for.
+    pub access: Access,
+}
+
+/// Every address of the application but its assets and `/healthz` and `/readyz`.
+#[must_use]
+pub fn route_facts() -> Vec<RouteFacts> {
+    addresses()
+        .map(|a| RouteFacts {
+            path: a.path,
+            has_page: a.page.is_some(),
+            takes_form: a.form.is_some(),
+            access: a.access,
+        })
+        .collect()
+}
 
 pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<DatabaseSessions>) {
     config
@@ -20,144 +95,121 @@ pub(crate) fn configure(config: &mut ServiceConfig, sessions: SessionMiddleware<
         .route("/assets/{hash}/{name}", get().to(assets::serve))
         .service(
             scope("")
+                .wrap(from_fn(once))
                 .wrap(sessions)
                 .app_data(web::FormConfig::default().limit(FORM_BYTES))
                 // An address that is no key is an address of nothing.
                 .app_data(web::PathConfig::default().error_handler(|_, _| PageError::NotFound.into()))
-                .configure(signing)
-                .configure(pages)
+                .configure(|config| addresses().for_each(|address| address.register(config)))
                 .default_service(web::to(health::not_found)),
         );
 }
 
-/// An address that only takes a form; opened in a browser, it leads to the page it belongs to.
-fn posted(path: &str, route: Route) -> Resource {
-    resource(path).route(route).route(get().to(health::page_of_form))
+fn addresses() -> impl Iterator<Item = Address> {
+    let lists: [Vec<Address>; 6] =
+        [people(), views(), places(), weather_of_a_place(), a_controller(), field_of_a_controller()];
+    lists.into_iter().flatten()
 }
 
-fn signing(config: &mut ServiceConfig) {
-    config
-        .service(resource("/sign-in").route(get().to(sign_in::show::show)).route(post().to(sign_in::submit::submit)))
-        .service(posted("/sign-out", post().to(sign_in::out::out)))
-        .route("/account", get().to(account::show::show))
-        .service(posted("/account/password", post().to(account::password::change)))
-        .service(posted("/account/sessions", post().to(account::sessions::end)))
-        .service(posted("/units", post().to(units::set)))
-        .service(posted("/undo", post().to(undo::undo)));
+fn people() -> Vec<Address> {
+    use Access::{Anyone, Lead, Own, Work};
+    vec![
+        Address::new("/sign-in", Anyone).page(sign_in::show::show).form(sign_in::submit::submit),
+        Address::new("/password/{key}", Anyone).page(set_password::show).form(set_password::set),
+        Address::new("/sign-out", Own).form(sign_in::out::out),
+        Address::new("/account", Own).page(account::show::show),
+        Address::new("/account/password", Own).form(account::password::change),
+        Address::new("/account/sessions", Own).form(account::sessions::end),
+        Address::new("/units", Own).form(units::set),
+        Address::new("/undo", Work).form(undo::undo),
+        Address::new("/company", Lead).page(company::show::show),
+        Address::new("/company/people", Lead).form(company::add::add),
+        Address::new("/company/people/{person}/role", Lead).form(company::role::set),
+        Address::new("/company/people/{person}/link", Lead).form(company::link::open),
+        Address::new("/company/people/{person}/leave", Lead).form(company::leave::leave),
+        Address::new("/company/log", Lead).form(company::log::keep),
+    ]
 }
 
-fn pages(config: &mut ServiceConfig) {
-    config
-        .route("/", get().to(today::show))
-        .route("/rounds", get().to(round::list::list))
-        .route("/replay", get().to(replay::list::list))
-        .route("/reference", get().to(reference::show))
-        .route("/reference/parts", get().to(reference::parts))
-        .service(resource("/places").route(get().to(places::list::list)).route(post().to(places::create::create)))
-        .route("/places/new", get().to(places::new::new))
-        .service(
-            resource("/places/import").route(get().to(site::choose::choose)).route(post().to(site::upload::upload)),
-        )
-        .service(
-            resource("/places/import/{file}")
-                .route(get().to(site::preview::preview))
-                .route(post().to(site::import::import)),
-        )
-        .service(
-            resource("/places/{place}").route(get().to(places::edit::edit)).route(post().to(places::update::update)),
-        )
-        .service(
-            resource("/places/{place}/rules")
-                .route(get().to(rules::edit::edit))
-                .route(post().to(rules::update::update)),
-        )
-        .route("/places/{place}/site.json", get().to(site::export::export))
-        .route("/places/{place}/controllers/new", get().to(controllers::new::new))
-        .service(posted("/places/{place}/controllers", post().to(controllers::create::create)))
-        .configure(weather_of_a_place)
-        .route("/weather", get().to(weather::list::list))
-        .route("/weather/{series}", get().to(weather::series::show))
-        .configure(a_controller);
+fn views() -> Vec<Address> {
+    use Access::Work;
+    vec![
+        Address::new("/", Work).page(today::show),
+        Address::new("/rounds", Work).page(round::list::list),
+        Address::new("/replay", Work).page(replay::list::list),
+        Address::new("/reference", Work).page(reference::show),
+        Address::new("/reference/parts", Work).page(reference::parts),
+        Address::new("/weather", Work).page(weather::list::list),
+        Address::new("/weather/{series}", Work).page(weather::series::show),
+    ]
 }
 
-fn weather_of_a_place(config: &mut ServiceConfig) {
-    config
-        .service(
-            resource("/places/{place}/weather")
-                .route(get().to(weather::of_place::show))
-                .route(post().to(weather::choose::choose)),
-        )
-        .service(
-            resource("/places/{place}/weather/normals")
-                .route(get().to(weather::normals::show))
-                .route(post().to(weather::normals::save)),
-        )
-        .service(posted("/places/{place}/weather/files", post().to(weather::upload::upload)))
-        .service(
-            resource("/places/{place}/weather/files/{file}")
-                .route(get().to(weather::file::show))
-                .route(post().to(weather::file::review)),
-        )
-        .service(posted("/places/{place}/weather/files/{file}/import", post().to(weather::import::import)));
+fn places() -> Vec<Address> {
+    use Access::Work;
+    vec![
+        Address::new("/places", Work).page(places::list::list).form(places::create::create),
+        Address::new("/places/new", Work).page(places::new::new),
+        Address::new("/places/import", Work).page(site::choose::choose).form(site::upload::upload),
+        Address::new("/places/import/{file}", Work).page(site::preview::preview).form(site::import::import),
+        Address::new("/places/{place}", Work).page(places::edit::edit).form(places::update::update),
+        Address::new("/places/{place}/rules", Work).page(rules::edit::edit).form(rules::update::update),
+        Address::new("/places/{place}/site.json", Work).page(site::export::export),
+        Address::new("/places/{place}/controllers/new", Work).page(controllers::new::new),
+        Address::new("/places/{place}/controllers", Work).form(controllers::create::create),
+    ]
 }
 
-fn a_controller(config: &mut ServiceConfig) {
-    config
-        .service(
-            resource("/controllers/{controller}")
-                .route(get().to(controllers::edit::edit))
-                .route(post().to(controllers::update::update)),
-        )
-        .service(
-            resource("/controllers/{controller}/stations")
-                .route(get().to(stations::show::show))
-                .route(post().to(stations::save::save)),
-        )
-        .service(posted("/controllers/{controller}/stations/preview", post().to(stations::preview::preview)))
-        .route("/controllers/{controller}/replay", get().to(replay::show::show))
-        .route("/controllers/{controller}/replay.csv", get().to(replay::days::export))
-        .service(posted("/controllers/{controller}/replay/preview", post().to(replay::preview::preview)))
-        .service(posted("/controllers/{controller}/replay/best", post().to(replay::best::best)))
-        .service(posted("/controllers/{controller}/replay/apply", post().to(replay::apply::apply)))
-        .route("/controllers/{controller}/year", get().to(year::show::show))
-        .service(posted("/controllers/{controller}/year/preview", post().to(year::preview::preview)))
-        .service(posted("/controllers/{controller}/year/month", post().to(year::month::save)))
-        .service(posted("/controllers/{controller}/year/program", post().to(year::program::save)))
-        .service(
-            resource("/controllers/{controller}/as-found")
-                .route(get().to(found::show::show))
-                .route(post().to(found::save::save)),
-        )
-        .service(posted("/controllers/{controller}/as-found/preview", post().to(found::preview::preview)))
-        .service(
-            resource("/controllers/{controller}/sensors")
-                .route(get().to(sensors::show::show))
-                .route(post().to(sensors::save::save)),
-        )
-        .service(posted("/controllers/{controller}/sensors/preview", post().to(sensors::preview::preview)))
-        .service(posted("/controllers/{controller}/sensors/remove", post().to(sensors::remove::remove)))
-        .service(
-            resource("/controllers/{controller}/temporary")
-                .route(get().to(temporary::show::show))
-                .route(post().to(temporary::add::add)),
-        )
-        .service(posted("/controllers/{controller}/temporary/put-back", post().to(temporary::put_back::put_back)))
-        .service(
-            resource("/controllers/{controller}/dial-in")
-                .route(get().to(dial::show::show))
-                .route(post().to(dial::save::save)),
-        )
-        .service(
-            resource("/controllers/{controller}/round")
-                .route(get().to(round::show::show))
-                .route(post().to(round::save::save)),
-        )
-        .service(posted("/controllers/{controller}/round/preview", post().to(round::preview::preview)))
-        .route("/controllers/{controller}/runs.ics", get().to(site::runs::runs))
-        .route("/controllers/{controller}/why", get().to(why::show))
-        .route("/controllers/{controller}/log", get().to(log::show))
-        .route("/controllers/{controller}/week", get().to(week::show::show))
-        .service(posted("/controllers/{controller}/week/preview", post().to(week::preview::preview)))
-        .service(posted("/controllers/{controller}/week/change", post().to(week::change::change)))
-        .route("/controllers/{controller}/door-card", get().to(door_card::show));
+fn weather_of_a_place() -> Vec<Address> {
+    use Access::Work;
+    vec![
+        Address::new("/places/{place}/weather", Work).page(weather::of_place::show).form(weather::choose::choose),
+        Address::new("/places/{place}/weather/normals", Work).page(weather::normals::show).form(weather::normals::save),
+        Address::new("/places/{place}/weather/files", Work).form(weather::upload::upload),
+        Address::new("/places/{place}/weather/files/{file}", Work)
+            .page(weather::file::show)
+            .form(weather::file::review),
+        Address::new("/places/{place}/weather/files/{file}/import", Work).form(weather::import::import),
+    ]
+}
+
+/// What a preview answers is changed by nobody: readers may try things out too.
+fn a_controller() -> Vec<Address> {
+    use Access::{Own, Work};
+    vec![
+        Address::new("/controllers/{controller}", Work).page(controllers::edit::edit).form(controllers::update::update),
+        Address::new("/controllers/{controller}/stations", Work).page(stations::show::show).form(stations::save::save),
+        Address::new("/controllers/{controller}/stations/preview", Own).form(stations::preview::preview),
+        Address::new("/controllers/{controller}/replay", Work).page(replay::show::show),
+        Address::new("/controllers/{controller}/replay.csv", Work).page(replay::days::export),
+        Address::new("/controllers/{controller}/replay/preview", Own).form(replay::preview::preview),
+        Address::new("/controllers/{controller}/replay/best", Own).form(replay::best::best),
+        Address::new("/controllers/{controller}/replay/apply", Work).form(replay::apply::apply),
+        Address::new("/controllers/{controller}/year", Work).page(year::show::show),
+        Address::new("/controllers/{controller}/year/preview", Own).form(year::preview::preview),
+        Address::new("/controllers/{controller}/year/month", Work).form(year::month::save),
+        Address::new("/controllers/{controller}/year/program", Work).form(year::program::save),
+        Address::new("/controllers/{controller}/week", Work).page(week::show::show),
+        Address::new("/controllers/{controller}/week/preview", Own).form(week::preview::preview),
+        Address::new("/controllers/{controller}/week/change", Work).form(week::change::change),
+        Address::new("/controllers/{controller}/sensors", Work).page(sensors::show::show).form(sensors::save::save),
+        Address::new("/controllers/{controller}/sensors/preview", Own).form(sensors::preview::preview),
+        Address::new("/controllers/{controller}/sensors/remove", Work).form(sensors::remove::remove),
+        Address::new("/controllers/{controller}/runs.ics", Work).page(site::runs::runs),
+        Address::new("/controllers/{controller}/why", Work).page(why::show),
+        Address::new("/controllers/{controller}/log", Work).page(log::show),
+    ]
+}
+
+fn field_of_a_controller() -> Vec<Address> {
+    use Access::{Own, Work};
+    vec![
+        Address::new("/controllers/{controller}/as-found", Work).page(found::show::show).form(found::save::save),
+        Address::new("/controllers/{controller}/as-found/preview", Own).form(found::preview::preview),
+        Address::new("/controllers/{controller}/temporary", Work).page(temporary::show::show).form(temporary::add::add),
+        Address::new("/controllers/{controller}/temporary/put-back", Work).form(temporary::put_back::put_back),
+        Address::new("/controllers/{controller}/dial-in", Work).page(dial::show::show).form(dial::save::save),
+        Address::new("/controllers/{controller}/round", Work).page(round::show::show).form(round::save::save),
+        Address::new("/controllers/{controller}/round/preview", Own).form(round::preview::preview),
+        Address::new("/controllers/{controller}/door-card", Work).page(door_card::show),
+    ]
 }

@@ -1,6 +1,8 @@
 //! The server: settings, workers, middleware.
 
 use std::net::SocketAddr;
+use std::sync::Arc;
+use std::sync::atomic::AtomicBool;
 
 use actix_session::SessionMiddleware;
 use actix_session::config::{CookieContentSecurity, PersistentSession, TtlExtensionPolicy};
@@ -37,6 +39,8 @@ pub struct Settings {
     pub workers: Option<usize>,
     /// Connections that a worker keeps: one pool a worker gave a third more throughput than a shared one.
     pub connections: usize,
+    /// Whether the database is at the newest version: until then nothing but `/healthz` is answered.
+    pub migrated: Arc<AtomicBool>,
 }
 
 /// Serves until the process is told to stop; `ready` is called with the address once it listens.
@@ -48,6 +52,7 @@ pub async fn serve(settings: Settings, ready: impl FnOnce(SocketAddr)) -> anyhow
     let key = Key::from(&settings.key);
     let clock = settings.today.map_or(Clock::Machine, Clock::Day);
     let (url, https, connections) = (settings.database_url.clone(), settings.https, settings.connections.max(1));
+    let migrated = settings.migrated.clone();
     // A pool that cannot be made is found out here, not in a worker.
     Store::new(&url, connections)?;
     let mut server = HttpServer::new(move || {
@@ -65,7 +70,7 @@ pub async fn serve(settings: Settings, ready: impl FnOnce(SocketAddr)) -> anyhow
             )
             .build();
         actix_web::App::new()
-            .app_data(web::Data::new(App { store, clock, behind_proxy: https }))
+            .app_data(web::Data::new(App { store, clock, behind_proxy: https, migrated: migrated.clone() }))
             .configure(|config| routes::configure(config, sessions))
             .wrap(from_fn(errors::designed_errors))
             // Asking whether the database is away belongs to the time of the request.

@@ -1,46 +1,108 @@
 use diesel::prelude::*;
 use diesel::sql_types::{Array, Date, Double, Nullable, Text, Uuid as SqlUuid};
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
-use serde_json::Value;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{Action, Kind, NewRevision, Record, SeriesRecord, Write};
+use crate::model::{Action, Kind, NewRevision, Record, Write};
 use crate::pool::Account;
 use crate::rows::{ControllerRow, NormalRow, PlaceRow, RevisionRow, SeriesRow};
-use crate::schema::{aggregates, changes, controllers, monthly_normals, places, series, series_revisions};
+use crate::schema::{actions, aggregates, changes, controllers, monthly_normals, places, series, series_revisions};
 
 impl Account {
-    /// Does an action: the rows and the log of every write, or nothing. Doing the same action
-    /// again changes nothing.
+    /// Does an action: the rows and the log of every write, or nothing. Gives the address that it led to.
+    ///
+    /// The action is reserved first. The same one again, or at once from eight presses, changes nothing and
+    /// gives the address that the first one led to.
     ///
     /// # Errors
     /// [`StoreError::Conflict`] when something was changed since the version that the action was
-    /// made on, [`StoreError::InUse`] when a thing to be removed is referred to.
-    pub async fn apply(&self, action: &Action) -> Result<(), StoreError> {
+    /// made on; [`StoreError::InUse`] when a thing to be removed is referred to;
+    /// [`StoreError::OtherContent`] when something else was done under the same id;
+    /// [`StoreError::UndoneAlready`] when the action to be undone was undone before.
+    pub async fn apply(&self, action: &Action) -> Result<String, StoreError> {
         let account = self.id;
         self.connection()
             .await?
             .transaction::<_, StoreError, _>(async |connection| {
-                let done: i64 = changes::table
-                    .filter(changes::account_id.eq(account))
-                    .filter(changes::action_id.eq(action.id))
-                    .count()
-                    .get_result(connection)
-                    .await?;
-                if done > 0 {
-                    return Ok(());
+                if !reserve(connection, account, action).await? {
+                    let done = done(connection, account, action.id).await?.ok_or(StoreError::NotFound)?;
+                    return done.same_as(&action.digest);
+                }
+                if let Some(undone) = action.undoes {
+                    mark_undone(connection, account, undone).await?;
                 }
                 for (ordinal, write) in (0i16..).zip(&action.writes) {
                     let version = next_version(connection, account, write).await?;
-                    let before = current_document(connection, account, write).await?;
                     write_rows(connection, account, write).await?;
-                    write_change(connection, account, action, write, Step { ordinal, version, before }).await?;
+                    write_change(connection, account, action, write, Step { ordinal, version }).await?;
                 }
                 super::field::write_records(connection, account, action).await?;
-                Ok(())
+                Ok(action.leads_to.clone())
             })
             .await
+    }
+
+    /// Where an action led that was done already; none when it was not.
+    ///
+    /// # Errors
+    /// [`StoreError::OtherContent`] when something else was done under the same id.
+    pub async fn done_already(&self, action: Uuid, digest: &[u8]) -> Result<Option<String>, StoreError> {
+        let mut connection = self.connection().await?;
+        let done = done(&mut connection, self.id, action).await?;
+        done.map(|done| done.same_as(digest)).transpose()
+    }
+}
+
+/// An action that was done.
+#[derive(Debug, Queryable)]
+struct Done {
+    digest: Vec<u8>,
+    led_to: String,
+}
+
+impl Done {
+    fn same_as(self, digest: &[u8]) -> Result<String, StoreError> {
+        if self.digest == digest { Ok(self.led_to) } else { Err(StoreError::OtherContent) }
+    }
+}
+
+async fn done(connection: &mut AsyncPgConnection, account: Uuid, id: Uuid) -> Result<Option<Done>, StoreError> {
+    let known = actions::table.filter(actions::account_id.eq(account)).filter(actions::id.eq(id));
+    Ok(known.select((actions::digest, actions::led_to)).first(connection).await.optional()?)
+}
+
+/// Writes the action down before anything else. Who comes second waits here for the first one's end;
+/// `false` when that one was done.
+async fn reserve(connection: &mut AsyncPgConnection, account: Uuid, action: &Action) -> Result<bool, StoreError> {
+    let written = diesel::insert_into(actions::table)
+        .values((
+            actions::account_id.eq(account),
+            actions::id.eq(action.id),
+            actions::at.eq(action.at),
+            actions::user_id.eq(action.user_id),
+            actions::user_name.eq(&action.user_name),
+            actions::why.eq(&action.why),
+            actions::digest.eq(&action.digest),
+            actions::led_to.eq(&action.leads_to),
+            actions::undoes.eq(action.undoes),
+            actions::can_be_undone.eq(action.undoes.is_none() && !action.writes.is_empty()),
+        ))
+        .on_conflict_do_nothing()
+        .execute(connection)
+        .await?;
+    Ok(written == 1)
+}
+
+/// An action is undone once.
+async fn mark_undone(connection: &mut AsyncPgConnection, account: Uuid, undone: Uuid) -> Result<(), StoreError> {
+    let open = actions::table
+        .filter(actions::account_id.eq(account))
+        .filter(actions::id.eq(undone))
+        .filter(actions::can_be_undone);
+    match diesel::update(open).set(actions::can_be_undone.eq(false)).execute(connection).await? {
+        0 => Err(StoreError::UndoneAlready),
+        _ => Ok(()),
     }
 }
 
@@ -195,31 +257,6 @@ async fn write_revision(
 struct Step {
     ordinal: i16,
     version: i32,
-    before: Option<Value>,
-}
-
-/// The document of a thing as it is stored now; its row is held by [`next_version`].
-async fn current_document(
-    connection: &mut AsyncPgConnection,
-    account: Uuid,
-    write: &Write,
-) -> Result<Option<Value>, StoreError> {
-    Ok(match write.record.kind() {
-        Kind::Place => {
-            let stored = places::table.filter(places::account_id.eq(account)).filter(places::id.eq(write.id));
-            stored.select(places::document).first(connection).await.optional()?
-        }
-        Kind::Controller => {
-            let stored =
-                controllers::table.filter(controllers::account_id.eq(account)).filter(controllers::id.eq(write.id));
-            stored.select(controllers::document).first(connection).await.optional()?
-        }
-        Kind::Series => {
-            let stored = series::table.filter(series::account_id.eq(account)).filter(series::id.eq(write.id));
-            let row: Option<SeriesRow> = stored.select(SeriesRow::as_select()).first(connection).await.optional()?;
-            row.map(SeriesRecord::try_from).transpose()?.map(|record| record.to_document())
-        }
-    })
 }
 
 async fn write_change(
@@ -237,13 +274,7 @@ async fn write_change(
             changes::aggregate_id.eq(write.id),
             changes::kind.eq(write.record.kind().word()),
             changes::version.eq(step.version),
-            changes::at.eq(action.at),
-            changes::user_id.eq(action.user_id),
-            changes::user_name.eq(&action.user_name),
-            changes::why.eq(&action.why),
-            changes::before.eq(step.before),
             changes::after.eq(write.record.document()),
-            changes::undoes.eq(action.undoes),
         ))
         .execute(connection)
         .await?;

@@ -1,75 +1,88 @@
-use chrono::{DateTime, Utc};
 use diesel::prelude::*;
 use diesel_async::RunQueryDsl;
 use serde_json::Value;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{ChangeEntry, Kind};
+use crate::model::{ActionLine, ChangeEntry, Kind};
 use crate::pool::Account;
-use crate::schema::changes;
+use crate::schema::{actions, changes};
 
 #[derive(Debug, Queryable, Selectable)]
 #[diesel(table_name = changes)]
 struct ChangeRow {
-    action_id: Uuid,
     kind: String,
     aggregate_id: Uuid,
     version: i32,
-    at: DateTime<Utc>,
+    after: Option<Value>,
+}
+
+#[derive(Debug, Queryable, Selectable)]
+#[diesel(table_name = actions)]
+struct ActionRow {
+    id: Uuid,
+    at: chrono::DateTime<chrono::Utc>,
     user_name: String,
     why: String,
-    before: Option<Value>,
-    after: Option<Value>,
     undoes: Option<Uuid>,
 }
 
-impl TryFrom<ChangeRow> for ChangeEntry {
-    type Error = StoreError;
-
-    fn try_from(row: ChangeRow) -> Result<Self, StoreError> {
-        Ok(Self {
-            action_id: row.action_id,
-            kind: Kind::of_word(&row.kind).ok_or_else(|| StoreError::BrokenRow(format!("kind {}", row.kind)))?,
-            aggregate_id: row.aggregate_id,
-            version: row.version,
-            at: row.at,
-            user_name: row.user_name,
-            why: row.why,
-            before: row.before,
-            after: row.after,
-            undoes: row.undoes,
-        })
-    }
+fn entry(action: ActionRow, change: ChangeRow, before: Option<Value>) -> Result<ChangeEntry, StoreError> {
+    Ok(ChangeEntry {
+        action_id: action.id,
+        kind: Kind::of_word(&change.kind).ok_or_else(|| StoreError::BrokenRow(format!("kind {}", change.kind)))?,
+        aggregate_id: change.aggregate_id,
+        version: change.version,
+        at: action.at,
+        user_name: action.user_name,
+        why: action.why,
+        before,
+        after: change.after,
+        undoes: action.undoes,
+    })
 }
 
 impl Account {
-    /// The last action of a user that is neither an undo nor undone already, in the order in
-    /// which it was written; empty when there is nothing to undo.
+    /// The last action of a user that can be undone: it changed something, is no undo, and was not undone.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
-    pub async fn last_action(&self, user_id: Uuid) -> Result<Vec<ChangeEntry>, StoreError> {
-        let (newest, undone) = diesel::alias!(changes as newest, changes as undone);
-        let taken_back = undone
-            .filter(undone.field(changes::account_id).eq(self.id))
-            .filter(undone.field(changes::undoes).eq(newest.field(changes::action_id).nullable()));
-        let last = newest
-            .filter(newest.field(changes::account_id).eq(self.id))
-            .filter(newest.field(changes::user_id).eq(user_id))
-            .filter(newest.field(changes::undoes).is_null())
-            .filter(diesel::dsl::not(diesel::dsl::exists(taken_back)))
-            .order(newest.field(changes::id).desc())
-            .select(newest.field(changes::action_id))
-            .limit(1);
-        let rows: Vec<ChangeRow> = changes::table
+    pub async fn last_action(&self, user_id: Uuid) -> Result<Option<ActionLine>, StoreError> {
+        let row: Option<ActionRow> = actions::table
+            .filter(actions::account_id.eq(self.id))
+            .filter(actions::user_id.eq(user_id))
+            .filter(actions::can_be_undone)
+            .order(actions::ordinal.desc())
+            .select(ActionRow::as_select())
+            .first(&mut self.connection().await?)
+            .await
+            .optional()?;
+        Ok(row.map(|row| ActionLine { id: row.id, at: row.at, why: row.why }))
+    }
+
+    /// What an action of a user changed, in the order in which it was written; empty when there is no such
+    /// action.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn changes_of(&self, user_id: Uuid, action: Uuid) -> Result<Vec<ChangeEntry>, StoreError> {
+        let earlier = diesel::alias!(changes as earlier);
+        let before = earlier.on(earlier
+            .field(changes::account_id)
+            .eq(changes::account_id)
+            .and(earlier.field(changes::aggregate_id).eq(changes::aggregate_id))
+            .and(earlier.field(changes::version).eq(changes::version - 1)));
+        let rows: Vec<(ActionRow, ChangeRow, Option<Value>)> = changes::table
+            .inner_join(actions::table.on(of_action()))
+            .left_join(before)
             .filter(changes::account_id.eq(self.id))
-            .filter(changes::action_id.eq_any(last))
+            .filter(changes::action_id.eq(action))
+            .filter(actions::user_id.eq(user_id))
             .order(changes::ordinal)
-            .select(ChangeRow::as_select())
+            .select((ActionRow::as_select(), ChangeRow::as_select(), earlier.field(changes::after).nullable()))
             .load(&mut self.connection().await?)
             .await?;
-        rows.into_iter().map(ChangeEntry::try_from).collect()
+        rows.into_iter().map(|(action, change, before)| entry(action, change, before)).collect()
     }
 
     /// The log of a thing, newest first.
@@ -77,14 +90,31 @@ impl Account {
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn log(&self, aggregate_id: Uuid, most: i64) -> Result<Vec<ChangeEntry>, StoreError> {
-        let rows: Vec<ChangeRow> = changes::table
+        let rows: Vec<(ActionRow, ChangeRow)> = changes::table
+            .inner_join(actions::table.on(of_action()))
             .filter(changes::account_id.eq(self.id))
             .filter(changes::aggregate_id.eq(aggregate_id))
             .order(changes::version.desc())
-            .limit(most)
-            .select(ChangeRow::as_select())
+            // One more: what it left is what stood before the last one shown.
+            .limit(most + 1)
+            .select((ActionRow::as_select(), ChangeRow::as_select()))
             .load(&mut self.connection().await?)
             .await?;
-        rows.into_iter().map(ChangeEntry::try_from).collect()
+        let mut befores: Vec<Option<Value>> = rows.iter().skip(1).map(|(_, change)| change.after.clone()).collect();
+        befores.push(None);
+        let shown = usize::try_from(most).unwrap_or(0);
+        rows.into_iter()
+            .zip(befores)
+            .take(shown)
+            .map(|((action, change), before)| entry(action, change, before))
+            .collect()
     }
+}
+
+/// The action of a change.
+fn of_action() -> diesel::dsl::And<
+    diesel::dsl::Eq<actions::account_id, changes::account_id>,
+    diesel::dsl::Eq<actions::id, changes::action_id>,
+> {
+    actions::account_id.eq(changes::account_id).and(actions::id.eq(changes::action_id))
 }

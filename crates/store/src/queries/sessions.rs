@@ -10,13 +10,13 @@ use crate::model::{SessionOwner, SessionRecord};
 use crate::pool::{Account, Store};
 use crate::schema::sessions;
 
-type SessionColumns = (Option<Uuid>, DateTime<Utc>, DateTime<Utc>, String, String);
+type SessionColumns = (Uuid, DateTime<Utc>, DateTime<Utc>, String, String);
 
-fn hash(key: &str) -> Vec<u8> {
+pub(super) fn hash(key: &str) -> Vec<u8> {
     Sha256::digest(key.as_bytes()).to_vec()
 }
 
-/// Sessions are kept by the hash of their key, before anybody is known: the key finds them, no company.
+/// Sessions are kept by the hash of their key: the key finds them, no company.
 impl Store {
     /// The state of a session that has not run out.
     ///
@@ -32,7 +32,7 @@ impl Store {
             .optional()?)
     }
 
-    /// Begins a session; it has an owner once somebody has signed in.
+    /// Begins the session of a user who signs in.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses, as for a key that there is already.
@@ -40,7 +40,7 @@ impl Store {
         &self,
         key: &str,
         state: &Value,
-        owner: Option<&SessionOwner>,
+        owner: &SessionOwner,
         [now, expires_at]: [DateTime<Utc>; 2],
     ) -> Result<(), StoreError> {
         diesel::insert_into(sessions::table)
@@ -48,13 +48,13 @@ impl Store {
                 sessions::key_hash.eq(hash(key)),
                 sessions::state.eq(state),
                 sessions::expires_at.eq(expires_at),
-                sessions::account_id.eq(owner.map(|o| o.account_id)),
-                sessions::user_id.eq(owner.map(|o| o.user_id)),
-                sessions::session_id.eq(owner.map(|o| o.session_id)),
-                sessions::began_at.eq(owner.map_or(now, |o| o.began_at)),
+                sessions::account_id.eq(owner.account_id),
+                sessions::user_id.eq(owner.user_id),
+                sessions::session_id.eq(owner.session_id),
+                sessions::began_at.eq(owner.began_at),
                 sessions::used_at.eq(now),
-                sessions::device.eq(owner.map_or("", |o| &o.device)),
-                sessions::network.eq(owner.map_or("", |o| &o.network)),
+                sessions::device.eq(&owner.device),
+                sessions::network.eq(&owner.network),
             ))
             .execute(&mut self.connection().await?)
             .await?;
@@ -116,10 +116,14 @@ impl Account {
             .select((sessions::session_id, sessions::began_at, sessions::used_at, sessions::device, sessions::network))
             .load(&mut self.connection().await?)
             .await?;
-        let record = |(id, began_at, used_at, device, network): SessionColumns| {
-            id.map(|session_id| SessionRecord { session_id, began_at, used_at, device, network })
+        let record = |(session_id, began_at, used_at, device, network): SessionColumns| SessionRecord {
+            session_id,
+            began_at,
+            used_at,
+            device,
+            network,
         };
-        Ok(rows.into_iter().filter_map(record).collect())
+        Ok(rows.into_iter().map(record).collect())
     }
 
     /// Ends a session of a user; one that is over already stays over.
@@ -152,7 +156,7 @@ pub(super) async fn end_others(
     keep: Option<Uuid>,
 ) -> Result<(), StoreError> {
     let own = sessions::account_id.eq(account_id).and(sessions::user_id.eq(user_id));
-    diesel::delete(sessions::table.filter(own).filter(sessions::session_id.is_distinct_from(keep)))
+    diesel::delete(sessions::table.filter(own).filter(sessions::session_id.nullable().is_distinct_from(keep)))
         .execute(connection)
         .await?;
     Ok(())

@@ -1,31 +1,76 @@
+use chrono::{DateTime, Utc};
 use diesel::prelude::*;
+use diesel::sql_types::{Nullable, Text, Timestamptz, Uuid as SqlUuid};
 use diesel_async::{AsyncConnection, RunQueryDsl};
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::UserRecord;
+use crate::model::{ActionLine, Role, UserRecord, Visitor};
 use crate::pool::{Account, Store};
 use crate::queries::sessions::end_others;
 use crate::schema::{
-    accounts, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals, places,
-    series, series_revisions, uploads, users,
+    accounts, actions, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals,
+    places, series, series_revisions, uploads, users,
 };
 
-type UserColumns = (Uuid, String, Uuid, String, String, String, String);
-
-fn record((account_id, account_name, id, email, name, password_hash, units): UserColumns) -> UserRecord {
-    UserRecord { account_id, account_name, id, email, name, password_hash, units }
+/// A user with the company's name, and the newest action of theirs that can be undone.
+#[derive(Debug, QueryableByName)]
+struct VisitorRow {
+    #[diesel(sql_type = SqlUuid)]
+    account_id: Uuid,
+    #[diesel(sql_type = Text)]
+    account_name: String,
+    #[diesel(sql_type = SqlUuid)]
+    id: Uuid,
+    #[diesel(sql_type = Text)]
+    email: String,
+    #[diesel(sql_type = Text)]
+    name: String,
+    #[diesel(sql_type = Text)]
+    password_hash: String,
+    #[diesel(sql_type = Text)]
+    units: String,
+    #[diesel(sql_type = Text)]
+    role: String,
+    #[diesel(sql_type = Nullable<SqlUuid>)]
+    action_id: Option<Uuid>,
+    #[diesel(sql_type = Nullable<Timestamptz>)]
+    action_at: Option<DateTime<Utc>>,
+    #[diesel(sql_type = Nullable<Text>)]
+    action_why: Option<String>,
 }
 
-const COLUMNS: (
-    users::account_id,
-    accounts::name,
-    users::id,
-    users::email,
-    users::name,
-    users::password_hash,
-    users::units,
-) = (users::account_id, accounts::name, users::id, users::email, users::name, users::password_hash, users::units);
+/// One question for what every page needs: the newest action is one step in its index.
+const VISITOR: &str = "\
+    SELECT u.account_id, a.name AS account_name, u.id, u.email, u.name, u.password_hash, u.units, u.role, \
+           newest.id AS action_id, newest.at AS action_at, newest.why AS action_why \
+    FROM users AS u \
+    JOIN accounts AS a ON a.id = u.account_id \
+    LEFT JOIN LATERAL ( \
+        SELECT id, at, why FROM actions \
+        WHERE account_id = u.account_id AND user_id = u.id AND can_be_undone \
+        ORDER BY ordinal DESC LIMIT 1 \
+    ) AS newest ON true \
+    WHERE u.left_at IS NULL AND ";
+
+impl TryFrom<VisitorRow> for Visitor {
+    type Error = StoreError;
+
+    fn try_from(row: VisitorRow) -> Result<Self, StoreError> {
+        let role = role_of_word(&row.role)?;
+        let last_action = match (row.action_id, row.action_at, row.action_why) {
+            (Some(id), Some(at), Some(why)) => Some(ActionLine { id, at, why }),
+            _ => None,
+        };
+        let VisitorRow { account_id, account_name, id, email, name, password_hash, units, .. } = row;
+        let user = UserRecord { account_id, account_name, id, email, name, password_hash, units, role };
+        Ok(Self { user, last_action })
+    }
+}
+
+pub(super) fn role_of_word(word: &str) -> Result<Role, StoreError> {
+    Role::of_word(word).ok_or_else(|| StoreError::BrokenRow(format!("role {word}")))
+}
 
 impl Store {
     /// Makes a company; gives its key, or the key of the one with the same name.
@@ -54,39 +99,35 @@ impl Store {
     /// The user who signs in with an e-mail address, of whatever company.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] when there is none.
+    /// [`StoreError::NotFound`] when there is none, or the person has left.
     pub async fn user_by_email(&self, email: &str) -> Result<UserRecord, StoreError> {
-        let row: UserColumns = users::table
-            .inner_join(accounts::table.on(accounts::id.eq(users::account_id)))
-            .filter(users::email.eq(email.to_lowercase()))
-            .select(COLUMNS)
-            .first(&mut self.connection().await?)
+        let row: VisitorRow = diesel::sql_query(format!("{VISITOR} u.email = $1"))
+            .bind::<Text, _>(email.to_lowercase())
+            .get_result(&mut self.connection().await?)
             .await?;
-        Ok(record(row))
+        Ok(Visitor::try_from(row)?.user)
     }
 }
 
 impl Account {
-    /// A user of the company.
+    /// A user of the company, and the last action that the user can undo.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] when there is none.
-    pub async fn user(&self, id: Uuid) -> Result<UserRecord, StoreError> {
-        let row: UserColumns = users::table
-            .inner_join(accounts::table.on(accounts::id.eq(users::account_id)))
-            .filter(users::account_id.eq(self.id))
-            .filter(users::id.eq(id))
-            .select(COLUMNS)
-            .first(&mut self.connection().await?)
+    /// [`StoreError::NotFound`] when there is none, or the person has left.
+    pub async fn visitor(&self, user_id: Uuid) -> Result<Visitor, StoreError> {
+        let row: VisitorRow = diesel::sql_query(format!("{VISITOR} u.account_id = $1 AND u.id = $2"))
+            .bind::<SqlUuid, _>(self.id)
+            .bind::<SqlUuid, _>(user_id)
+            .get_result(&mut self.connection().await?)
             .await?;
-        Ok(record(row))
+        row.try_into()
     }
 
     /// Adds a user.
     ///
     /// # Errors
     /// [`StoreError::AlreadyThere`] when the address is taken.
-    pub async fn add_user(&self, email: &str, name: &str, password_hash: &str) -> Result<Uuid, StoreError> {
+    pub async fn add_user(&self, email: &str, name: &str, password_hash: &str, role: Role) -> Result<Uuid, StoreError> {
         let id = Uuid::new_v4();
         diesel::insert_into(users::table)
             .values((
@@ -95,6 +136,7 @@ impl Account {
                 users::email.eq(email.to_lowercase()),
                 users::name.eq(name),
                 users::password_hash.eq(password_hash),
+                users::role.eq(role.word()),
             ))
             .execute(&mut self.connection().await?)
             .await?;
@@ -160,6 +202,7 @@ impl Account {
                     .await?;
                 diesel::delete(uploads::table.filter(uploads::account_id.eq(account))).execute(connection).await?;
                 diesel::delete(changes::table.filter(changes::account_id.eq(account))).execute(connection).await?;
+                diesel::delete(actions::table.filter(actions::account_id.eq(account))).execute(connection).await?;
                 diesel::delete(field_records::table.filter(field_records::account_id.eq(account)))
                     .execute(connection)
                     .await?;

@@ -49,10 +49,68 @@ async fn the_same_action_twice_is_harmless() {
     let c = company(&store, "one").await;
     let id = Uuid::new_v4();
     let action = c.action(vec![Write::new(id, Record::Place(Some(place("Once", None))))]);
-    c.account.apply(&action).await.unwrap();
-    c.account.apply(&action).await.unwrap();
+    assert_eq!(c.account.apply(&action).await.unwrap(), "/here");
+    // Another address the second time: it is led to where the first one went.
+    let again = Action { leads_to: "/there".into(), ..action.clone() };
+    assert_eq!(c.account.apply(&again).await.unwrap(), "/here");
     assert_eq!(c.account.place(id).await.unwrap().version, 1);
     assert_eq!(c.account.log(id, 10).await.unwrap().len(), 1);
+    assert_eq!(c.account.done_already(action.id, b"as sent").await.unwrap().as_deref(), Some("/here"));
+    assert_eq!(c.account.done_already(Uuid::new_v4(), b"as sent").await.unwrap(), None);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn eight_at_once_do_an_action_once() {
+    let store = Store::new(&testing::fresh_database().await.unwrap(), 8).unwrap();
+    let c = company(&store, "one").await;
+    let id = Uuid::new_v4();
+    let action = c.action(vec![Write::new(id, Record::Place(Some(place("Once", None))))]);
+    let presses: Vec<_> = (0..8)
+        .map(|n| {
+            // Each press has made a key of its own for the new thing, as a handler does.
+            let mut action = action.clone();
+            action.leads_to = format!("/{n}");
+            action.writes[0].id = Uuid::new_v4();
+            let account = c.account.clone();
+            tokio::spawn(async move { account.apply(&action).await.unwrap() })
+        })
+        .collect();
+    let mut led_to = Vec::new();
+    for press in presses {
+        led_to.push(press.await.unwrap());
+    }
+    led_to.dedup();
+    assert_eq!(led_to.len(), 1, "{led_to:?}");
+    assert_eq!(c.account.places().await.unwrap().len(), 1);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn something_else_under_the_same_id_is_refused() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let first = c.action(vec![Write::new(Uuid::new_v4(), Record::Place(Some(place("One", None))))]);
+    c.account.apply(&first).await.unwrap();
+    let other = Action {
+        id: first.id,
+        digest: b"something else".to_vec(),
+        ..c.action(vec![Write::new(Uuid::new_v4(), Record::Place(Some(place("Two", None))))])
+    };
+    assert!(matches!(c.account.apply(&other).await, Err(StoreError::OtherContent)));
+    assert!(matches!(c.account.done_already(first.id, b"something else").await, Err(StoreError::OtherContent)));
+    assert_eq!(c.account.places().await.unwrap().len(), 1);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn an_action_that_was_refused_can_be_done_under_its_id() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let id = Uuid::new_v4();
+    c.put(id, 0, Record::Place(Some(place("One", None)))).await.unwrap();
+    let mut action = c.action(vec![Write { id, made_on: 7, record: Record::Place(Some(place("Two", None))) }]);
+    assert!(matches!(c.account.apply(&action).await, Err(StoreError::Conflict { .. })));
+    action.writes[0].made_on = 1;
+    c.account.apply(&action).await.unwrap();
+    assert_eq!(c.account.place(id).await.unwrap().value.name, "Two");
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -83,11 +141,22 @@ async fn undo_finds_the_last_action_that_was_not_undone() {
     let id = Uuid::new_v4();
     let first = c.put(id, 0, Record::Place(Some(place("One", None)))).await.unwrap();
     let second = c.put(id, 1, Record::Place(Some(place("Two", None)))).await.unwrap();
-    assert_eq!(c.account.last_action(c.user).await.unwrap()[0].action_id, second);
+    let last = async || c.account.last_action(c.user).await.unwrap().map(|line| line.id);
+    assert_eq!(last().await, Some(second));
     let mut undo = c.action(vec![Write { id, made_on: 2, record: Record::Place(Some(place("One", None))) }]);
     undo.undoes = Some(second);
     c.account.apply(&undo).await.unwrap();
-    assert_eq!(c.account.last_action(c.user).await.unwrap()[0].action_id, first);
+    assert_eq!(last().await, Some(first));
+    assert_eq!(c.account.visitor(c.user).await.unwrap().last_action.map(|line| line.id), Some(first));
+    let again = Action { id: Uuid::new_v4(), ..undo };
+    assert!(matches!(c.account.apply(&again).await, Err(StoreError::UndoneAlready)));
+    let changes = c.account.changes_of(c.user, second).await.unwrap();
+    let names: Vec<_> = changes
+        .iter()
+        .map(|e| (&e.before, &e.after))
+        .map(|(b, a)| [b, a].map(|d| d.clone().unwrap()["name"].clone()))
+        .collect();
+    assert_eq!(names, [["One", "Two"]]);
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -113,7 +182,9 @@ async fn what_is_written_down_in_the_field_is_added_once_and_never_changed() {
     if let FieldDoc::Dialled(doc) = &mut action.records[0].document {
         doc.version = 99;
     }
+    action.id = Uuid::new_v4();
     c.account.apply(&action).await.unwrap();
+    assert_ne!(c.account.last_action(c.user).await.unwrap().map(|line| line.id), Some(action.id), "no undo of it");
     let all = c.account.field_records(controller_id, 10).await.unwrap();
     assert_eq!(all.len(), 2);
     assert!(all.iter().any(|r| r.id == first.id && r.document == first.document));

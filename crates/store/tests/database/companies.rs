@@ -25,10 +25,14 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.weather_days(series_id).await.unwrap().is_empty());
     assert!(me.field_records(controller_id, 100).await.unwrap().is_empty());
     assert!(me.newest_records(None).await.unwrap().is_empty());
-    assert!(me.last_action(neighbour.user).await.unwrap().is_empty());
+    assert!(me.last_action(neighbour.user).await.unwrap().is_none());
+    let theirs = neighbour.account.last_action(neighbour.user).await.unwrap().unwrap().id;
+    assert!(me.changes_of(neighbour.user, theirs).await.unwrap().is_empty());
+    assert_eq!(me.done_already(theirs, b"as sent").await.unwrap(), None);
     assert!(me.log(place_id, 100).await.unwrap().is_empty());
-    assert!(matches!(me.user(neighbour.user).await, Err(StoreError::NotFound)));
+    assert!(matches!(me.visitor(neighbour.user).await, Err(StoreError::NotFound)));
     let now = chrono::Utc::now();
+    assert_eq!(me.people(now).await.unwrap().len(), 1, "the one of my own");
     let upload = neighbour.account.keep_upload("x.csv", b"x", now, now).await.unwrap();
     assert!(matches!(me.upload(upload).await, Err(StoreError::NotFound)));
 }
@@ -42,6 +46,13 @@ async fn nothing_of_a_neighbour_is_changed() {
 
     assert!(matches!(me.account.set_units(neighbour.user, "us").await, Err(StoreError::NotFound)));
     assert!(matches!(me.account.set_password("neighbour@example.com", "x", None).await, Err(StoreError::NotFound)));
+    let now = chrono::Utc::now();
+    assert!(matches!(me.account.set_role(neighbour.user, Role::Reader).await, Err(StoreError::NotFound)));
+    assert!(matches!(me.account.part_with(neighbour.user, now).await, Err(StoreError::NotFound)));
+    assert!(matches!(me.account.open_link(neighbour.user, "key", now).await, Err(StoreError::NotFound)));
+    me.account.set_keep_log_months(Some(1)).await.unwrap();
+    assert_eq!(neighbour.account.keep_log_months().await.unwrap(), None);
+    assert!(me.account.has_lead().await.unwrap());
     let thief = revision(1);
     for (id, record) in [
         (place_id, Record::Place(Some(place("Stolen", None)))),
@@ -66,7 +77,6 @@ async fn nothing_of_a_neighbour_is_changed() {
     assert!(matches!(me.account.apply(&writing_down).await, Err(StoreError::InUse)));
 
     me.account.forget_everything().await.unwrap();
-    let now = chrono::Utc::now();
     let upload = neighbour.account.keep_upload("x.csv", b"x", now, now).await.unwrap();
     me.account.forget_upload(upload).await.unwrap();
     me.account.keep_upload("y.csv", b"y", now, now + chrono::TimeDelta::days(1)).await.unwrap();
@@ -85,6 +95,7 @@ fn every_query_is_asked() {
     let applied = ["id", "apply"];
     for source in [
         include_str!("../../src/queries/users.rs"),
+        include_str!("../../src/queries/people.rs"),
         include_str!("../../src/queries/places.rs"),
         include_str!("../../src/queries/controllers.rs"),
         include_str!("../../src/queries/series.rs"),

@@ -26,7 +26,7 @@ pub(crate) async fn store() -> Store {
 
 pub(crate) async fn company(store: &Store, name: &str) -> Company {
     let account = store.account(store.account_named(name).await.unwrap());
-    let user = account.add_user(&format!("{name}@example.com"), name, "hash").await.unwrap();
+    let user = account.add_user(&format!("{name}@example.com"), name, "hash", Role::Lead).await.unwrap();
     Company { store: store.clone(), account, user }
 }
 
@@ -176,6 +176,8 @@ impl Company {
             user_name: "Oda".into(),
             at: Utc::now(),
             why: "test".into(),
+            digest: b"as sent".to_vec(),
+            leads_to: "/here".into(),
             undoes: None,
             writes,
             records: Vec::new(),
@@ -184,7 +186,7 @@ impl Company {
 
     pub(crate) async fn put(&self, id: Uuid, made_on: i32, record: Record) -> Result<Uuid, StoreError> {
         let action = self.action(vec![Write { id, made_on, record }]);
-        self.account.apply(&action).await.map(|()| action.id)
+        self.account.apply(&action).await.map(|_| action.id)
     }
 
     /// A series, a place that looks at it and a controller there.

@@ -6,5 +6,7 @@ mod columns;
 mod companies;
 mod fixture;
 mod migrations;
+mod people;
 mod reports;
 mod sessions;
+mod tidy;

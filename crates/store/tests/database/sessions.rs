@@ -1,6 +1,6 @@
 use chrono::{DateTime, TimeDelta, Utc};
 use serde_json::json;
-use upland_store::{SessionOwner, SignInTurn, StoreError};
+use upland_store::{Role, SessionOwner, SignInTurn, StoreError};
 use uuid::Uuid;
 
 use crate::fixture::{Company, company, store};
@@ -19,9 +19,10 @@ fn owner(of: &Company, began_at: DateTime<Utc>) -> SessionOwner {
 #[tokio::test(flavor = "multi_thread")]
 async fn a_session_is_kept_prolonged_and_ended() {
     let store = store().await;
+    let c = company(&store, "oda").await;
     let now = Utc::now();
     let hour = [now, now + TimeDelta::hours(1)];
-    store.begin_session("key", &json!({"a": 1}), None, hour).await.unwrap();
+    store.begin_session("key", &json!({"a": 1}), &owner(&c, now), hour).await.unwrap();
     store.keep_session("key", &json!({"a": 2}), hour).await.unwrap();
     assert_eq!(store.session("key", now).await.unwrap(), Some(json!({"a": 2})));
     assert_eq!(store.session("other", now).await.unwrap(), None);
@@ -44,7 +45,7 @@ async fn a_user_sees_and_ends_own_sessions_alone() {
     let day = [now, now + TimeDelta::days(1)];
     let owners = [owner(&oda, now - TimeDelta::hours(2)), owner(&oda, now - TimeDelta::hours(1)), owner(&una, now)];
     for (n, owner) in owners.iter().enumerate() {
-        store.begin_session(&format!("key{n}"), &json!({}), Some(owner), day).await.unwrap();
+        store.begin_session(&format!("key{n}"), &json!({}), owner, day).await.unwrap();
     }
     let [first, second, other] = &owners;
     let seen = async |c: &Company, at| -> Vec<Uuid> {
@@ -58,7 +59,7 @@ async fn a_user_sees_and_ends_own_sessions_alone() {
     assert_eq!(seen(&una, now).await, [other.session_id]);
     oda.account.end_session_of(oda.user, first.session_id).await.unwrap();
     assert_eq!(seen(&oda, now).await, [second.session_id]);
-    store.begin_session("key3", &json!({}), Some(&owner(&oda, now)), day).await.unwrap();
+    store.begin_session("key3", &json!({}), &owner(&oda, now), day).await.unwrap();
     oda.account.end_other_sessions(oda.user, second.session_id).await.unwrap();
     assert_eq!(seen(&oda, now).await, [second.session_id]);
 }
@@ -71,7 +72,7 @@ async fn a_new_password_ends_the_sessions_of_its_user() {
     let day = [now, now + TimeDelta::days(1)];
     let (here, there, other) = (owner(&oda, now), owner(&oda, now), owner(&una, now));
     for (key, owner) in [("here", &here), ("there", &there), ("other", &other)] {
-        store.begin_session(key, &json!({}), Some(owner), day).await.unwrap();
+        store.begin_session(key, &json!({}), owner, day).await.unwrap();
     }
     let open = async |key: &str| store.session(key, now).await.unwrap().is_some();
     let unknown = oda.account.set_password("una@example.com", "new", None).await;
@@ -137,12 +138,15 @@ async fn spraying_accounts_is_not_free() {
 async fn an_address_belongs_to_one_user() {
     let store = store().await;
     let oda = company(&store, "oda").await;
-    assert!(matches!(oda.account.add_user("ODA@example.com", "Twin", "h").await, Err(StoreError::AlreadyThere)));
+    assert!(matches!(
+        oda.account.add_user("ODA@example.com", "Twin", "h", Role::Reader).await,
+        Err(StoreError::AlreadyThere)
+    ));
     let user = store.user_by_email("Oda@example.com").await.unwrap();
     assert_eq!((user.id, user.units.as_str()), (oda.user, "metric"));
     oda.account.set_units(oda.user, "us").await.unwrap();
     oda.account.set_password("oda@example.com", "new", None).await.unwrap();
-    let user = oda.account.user(oda.user).await.unwrap();
+    let user = oda.account.visitor(oda.user).await.unwrap().user;
     assert_eq!((user.units.as_str(), user.password_hash.as_str()), ("us", "new"));
 }
 

@@ -4,6 +4,7 @@
 mod budget;
 mod check;
 mod demo;
+mod doctor;
 mod et0;
 mod replay;
 mod runs;
@@ -54,6 +55,7 @@ pub(crate) fn run(command: Command) -> anyhow::Result<Outcome> {
         Command::Serve(args) => serve::run(args),
         Command::Migrate(args) => serve::migrate(&args),
         Command::User(args) => user::run(&args),
+        Command::Doctor(args) => doctor::run(&args),
         Command::Demo(args) => demo::run(&args),
     }
 }

@@ -1,7 +1,13 @@
 use std::fs;
 use std::io::{Write, stdout};
+use std::sync::Arc;
+use std::sync::atomic::{AtomicBool, Ordering};
+use std::thread;
+use std::time::Duration;
 
 use anyhow::Context;
+use chrono::Utc;
+use upland_store::Store;
 use upland_web::Settings;
 
 use super::{Outcome, complain};
@@ -27,17 +33,47 @@ pub(super) fn run(args: Serve) -> anyhow::Result<Outcome> {
         https: args.https,
         workers: args.workers,
         connections: args.connections,
+        migrated: Arc::default(),
     };
-    if let Err(error) = bring_up_to_date(&args.database) {
-        // The pages say so too, and come back by themselves when the database does.
-        complain(format_args!("{error:#}; serving without it"));
+    let migrated = settings.migrated.clone();
+    match bring_up_to_date(&args.database) {
+        Ok(()) => migrated.store(true, Ordering::Release),
+        // The pages say so too, and come by themselves when the database does.
+        Err(error) => complain(format_args!("{error:#}; serving without it")),
     }
+    // Ends with the process.
+    thread::spawn(move || look_after(&args.database, &migrated));
     actix_web::rt::System::new().block_on(upland_web::serve(settings, |address| {
         let mut out = stdout().lock();
         // Nobody reads it when standard output is closed.
         let _ = writeln!(out, "Upland Almanac is at http://{address}/").and_then(|()| out.flush());
     }))?;
     Ok(Outcome::Done)
+}
+
+/// How long to wait for a database that is away before asking again.
+const AGAIN: Duration = Duration::from_secs(2);
+/// How often what has run out is taken away.
+const TIDY_EVERY: Duration = Duration::from_secs(3600);
+
+/// Brings a database that comes late to the newest version, and takes away what has run out, every hour.
+fn look_after(database: &Database, migrated: &AtomicBool) {
+    while !migrated.load(Ordering::Acquire) {
+        thread::sleep(AGAIN);
+        migrated.store(bring_up_to_date(database).is_ok(), Ordering::Release);
+    }
+    loop {
+        if let Err(error) = tidy(database) {
+            complain(format_args!("{error:#}; trying again in an hour"));
+        }
+        thread::sleep(TIDY_EVERY);
+    }
+}
+
+fn tidy(database: &Database) -> anyhow::Result<usize> {
+    let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build()?;
+    let gone = runtime.block_on(async { Store::new(&database.database_url, 1)?.tidy(Utc::now()).await });
+    gone.context("what has run out cannot be taken away")
 }
 
 /// Brings the database to the newest version.

@@ -1,11 +1,11 @@
 use std::io::stdin;
 
 use anyhow::Context;
-use upland_store::{Store, StoreError};
+use upland_store::{Role, Store, StoreError};
 use upland_web::hash_password;
 
 use super::Outcome;
-use crate::args::User;
+use crate::args::{RoleName, User};
 
 /// Adds a user, or gives one a new password, which is read from standard input.
 pub(super) fn run(args: &User) -> anyhow::Result<Outcome> {
@@ -20,7 +20,16 @@ pub(super) fn run(args: &User) -> anyhow::Result<Outcome> {
             let store = Store::new(&args.database.database_url, 1)?;
             let account = store.account(store.account_named(&args.company).await?);
             match account.set_password(&args.email, &hash, None).await {
-                Err(StoreError::NotFound) => account.add_user(&args.email, &args.name, &hash).await.map(|_| ()),
+                Err(StoreError::NotFound) => {
+                    let role = match args.role {
+                        Some(RoleName::Lead) => Role::Lead,
+                        Some(RoleName::Technician) => Role::Technician,
+                        Some(RoleName::Reader) => Role::Reader,
+                        None if account.has_lead().await? => Role::Technician,
+                        None => Role::Lead,
+                    };
+                    account.add_user(&args.email, &args.name, &hash, role).await.map(|_| ())
+                }
                 other => other,
             }
         })

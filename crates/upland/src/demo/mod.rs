@@ -13,7 +13,9 @@ use upland_core::controller::Controller;
 use upland_core::place::{Position, Rules};
 use upland_formats::site::FieldDoc;
 use upland_formats::weather::{Assigned, Column, Mapping, Table, Unit, read};
-use upland_store::{Account, Action, ControllerRecord, FieldRecord, PlaceRecord, Record, SeriesRecord, Store, Write};
+use upland_store::{
+    Account, Action, ControllerRecord, FieldRecord, PlaceRecord, Record, Role, SeriesRecord, Store, Write,
+};
 use upland_web::hash_password;
 use upland_web::intake::{revision_of_days, revision_of_normals};
 use uuid::Uuid;
@@ -42,10 +44,10 @@ pub(crate) async fn load(store: &Store, fresh: bool, today: NaiveDate) -> anyhow
     }
     let user = match store.user_by_email(EMAIL).await {
         Ok(user) => user.id,
-        Err(_) => account.add_user(EMAIL, "Oda Marrick", &hash_password(PASSWORD)?).await?,
+        Err(_) => account.add_user(EMAIL, "Oda Marrick", &hash_password(PASSWORD)?, Role::Lead).await?,
     };
     if store.user_by_email(SECOND_EMAIL).await.is_err() {
-        account.add_user(SECOND_EMAIL, "Tam Quillan", &hash_password(PASSWORD)?).await?;
+        account.add_user(SECOND_EMAIL, "Tam Quillan", &hash_password(PASSWORD)?, Role::Technician).await?;
     }
     let demo = Demo { account, user, today };
     let airfield = demo.weather().await.context("the demo's weather")?;
@@ -71,6 +73,8 @@ impl Demo {
             user_name: "Oda Marrick".into(),
             at: Utc::now() - TimeDelta::days(days_ago),
             why: why.into(),
+            digest: Vec::new(),
+            leads_to: "/".into(),
             undoes: None,
             writes: Vec::new(),
             records: Vec::new(),
@@ -90,7 +94,8 @@ impl Demo {
         let mut action = self.action("why-found", days_ago);
         let (at, user_name) = (action.at, action.user_name.clone());
         action.records.push(FieldRecord { id: Uuid::new_v4(), controller_id, at, user_name, document });
-        Ok(self.account.apply(&action).await?)
+        self.account.apply(&action).await?;
+        Ok(())
     }
 
     async fn weather(&self) -> anyhow::Result<Uuid> {

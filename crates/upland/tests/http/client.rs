@@ -50,7 +50,7 @@ impl Answer {
             .unwrap_or_else(|| panic!("no field {name} in {}", self.brief()));
         let rest = &self.body[start..];
         let value = rest.split_once("value=\"").map(|(_, v)| v).unwrap_or_else(|| panic!("no value of {name}"));
-        value.split('"').next().unwrap().to_owned()
+        plain(value.split('"').next().unwrap())
     }
 
     /// All fields of the form that posts to an address, choices and ticks included.
@@ -62,9 +62,8 @@ impl Answer {
         let body = self.body[start..].split("</form>").next().unwrap();
         let mut fields = Vec::new();
         for tag in body.split('<').skip(1) {
-            let attribute = |name: &str| {
-                tag.split_once(&format!("{name}=\"")).map(|(_, v)| v.split('"').next().unwrap().to_owned())
-            };
+            let attribute =
+                |name: &str| tag.split_once(&format!("{name}=\"")).map(|(_, v)| plain(v.split('"').next().unwrap()));
             match tag.split([' ', '>']).next().unwrap() {
                 "input" => {
                     let ticks = matches!(attribute("type").as_deref(), Some("checkbox" | "radio"));
@@ -108,8 +107,7 @@ impl Client {
     }
 
     pub(crate) fn sign_in(&self, email: &str, password: &str) -> Answer {
-        let token = self.get("/sign-in").field("token");
-        self.post("/sign-in", &[("token", &token), ("email", email), ("password", password)])
+        self.post("/sign-in", &[("email", email), ("password", password)])
     }
 
     /// The same client, its cookies kept, at another address.
@@ -117,8 +115,14 @@ impl Client {
         Self { base: base.to_owned(), ..self }
     }
 
+    /// A page. Whatever page it is, each of its forms that changes a version has an action of its own.
     pub(crate) fn get(&self, path: &str) -> Answer {
-        self.get_with(path, &[])
+        let answer = self.get_with(path, &[]);
+        for form in answer.body.split("<form ").skip(1).filter_map(|form| form.split("</form>").next()) {
+            let changes = form.contains("method=\"post\"") && form.contains("name=\"version\"");
+            assert!(!changes || form.contains("name=\"action\""), "{path}: a form that could be done twice: {form}");
+        }
+        answer
     }
 
     pub(crate) fn get_with(&self, path: &str, headers: &[(&str, &str)]) -> Answer {
@@ -130,7 +134,15 @@ impl Client {
     }
 
     pub(crate) fn post(&self, path: &str, fields: &[(&str, &str)]) -> Answer {
-        read(self.agent.post(format!("{}{path}", self.base)).send_form(fields.iter().copied()).unwrap())
+        self.post_with(path, &[], fields)
+    }
+
+    pub(crate) fn post_with(&self, path: &str, headers: &[(&str, &str)], fields: &[(&str, &str)]) -> Answer {
+        let mut request = self.agent.post(format!("{}{path}", self.base));
+        for (name, value) in headers {
+            request = request.header(*name, *value);
+        }
+        read(request.send_form(fields.iter().copied()).unwrap())
     }
 
     /// Posts a form with some fields replaced.
@@ -155,6 +167,12 @@ impl Client {
         body.extend_from_slice(format!("\r\n--{boundary}--\r\n").as_bytes());
         let request = self.agent.post(format!("{}{path}", self.base));
         read(request.content_type(format!("multipart/form-data; boundary={boundary}")).send(&body).unwrap())
+    }
+
+    /// Takes back what the masthead offers.
+    pub(crate) fn undo(&self, back: &str) -> Answer {
+        let form = self.get("/places").form("/undo");
+        self.submit("/undo", form, &[("back", back)])
     }
 
     /// A place by name; gives its address.
@@ -199,6 +217,14 @@ impl Client {
         assert_eq!(answer.status, 303, "{}", answer.brief());
         answer.location().trim_end_matches("/stations").to_owned()
     }
+}
+
+/// A value as it was before it was written into a page.
+fn plain(value: &str) -> String {
+    ["&#34; \"", "&#39; '", "&#60; <", "&#62; >", "&#38; &"].iter().fold(value.to_owned(), |text, pair| {
+        let (written, meant) = pair.split_once(' ').unwrap();
+        text.replace(written, meant)
+    })
 }
 
 fn read(mut response: ureq::http::Response<ureq::Body>) -> Answer {

@@ -29,9 +29,10 @@ async fn a_panel_is_kept_once_and_never_written_over() {
         [("clock_date", "2025-06-11"), ("clock_time", "06:12"), ("m1", "50"), ("startA0", "04:30"), ("onA0", "1")];
     let kept = client.submit(&address, form.clone(), &panel);
     assert_eq!(kept.status, 303, "{}", kept.brief());
-    // Sent twice, with other minutes: what was written down first stays.
+    assert_eq!(client.submit(&address, form.clone(), &panel).location(), kept.location(), "sent twice");
+    // Sent again with other minutes: what was written down first stays, and that is said.
     let again = client.submit(&address, form, &[&panel[..], &[("m1", "99")]].concat());
-    assert_eq!(again.location(), kept.location());
+    assert_eq!(again.status, 409, "{}", again.brief());
     let page = client.get(kept.location());
     assert!(page.body.contains("50 min") && !page.body.contains("99 min"), "{}", page.brief());
     assert!(page.body.contains("The year is 2025") && page.body.contains("One hour behind"), "{}", page.brief());
@@ -188,8 +189,10 @@ async fn an_accepted_change_is_a_new_version_and_a_value_to_dial_and_a_rejected_
     let answer = client.submit(&address, form.clone(), &accepted);
     assert_eq!(answer.location(), format!("{controller}/dial-in?only=changed"), "{}", answer.brief());
     assert!(version(&client, &controller) > before);
-    // Sent twice, nothing more happens; made on an old version, both sides are shown.
-    assert_eq!(client.submit(&address, form.clone(), &accepted).status, 422, "the proposal is another one now");
+    // Sent twice, nothing more happens, though the proposal is another one now.
+    let stands = version(&client, &controller);
+    assert_eq!(client.submit(&address, form, &accepted).location(), answer.location());
+    assert_eq!(version(&client, &controller), stands);
     let log = client.get(&format!("{controller}/log"));
     assert!(log.body.contains("not now, the mower was there") && log.body.contains("accepted"), "{}", log.brief());
     assert!(log.body.contains("panel recorded as found"), "{}", log.brief());

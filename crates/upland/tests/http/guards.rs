@@ -1,84 +1,134 @@
 //! What stands between the network and the pages.
 
+use actix_web::http::Method;
 use upland_journeys::{PASSWORD, Server};
+use upland_store::Role;
+use upland_web::{Access, RouteFacts, route_facts};
 
-use crate::client::{Client, binary};
+use crate::client::{Answer, Client, binary};
 
-/// Every address that changes something.
-const CHANGES: [&str; 36] = [
-    "/sign-in",
-    "/sign-out",
-    "/account/password",
-    "/account/sessions",
-    "/units",
-    "/undo",
-    "/places",
-    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
-    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/controllers",
-    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather",
-    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/normals",
-    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
-    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/import",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/stations",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/stations/preview",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/preview",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/month",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/year/program",
-    "/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/rules",
-    "/places/import/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/as-found",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/as-found/preview",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/week/preview",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/week/change",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors/preview",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/sensors/remove",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/temporary",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/temporary/put-back",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/dial-in",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/replay/preview",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/replay/best",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/replay/apply",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round",
-    "/controllers/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/round/preview",
-];
+/// A key of nothing.
+const KEY: &str = "5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d";
+
+/// The addresses of the router's own list, with a key of nothing for each name in braces.
+fn addresses() -> Vec<(String, RouteFacts)> {
+    let filled = |path: &str| {
+        let part = |p: &str| if p.starts_with('{') { KEY.to_owned() } else { p.to_owned() };
+        path.split('/').map(part).collect::<Vec<_>>().join("/")
+    };
+    let list: Vec<_> = route_facts().into_iter().map(|facts| (filled(facts.path), facts)).collect();
+    assert!(list.len() > 60);
+    list
+}
+
+/// The two that take a file.
+fn takes_file(path: &str) -> bool {
+    path.ends_with("/import") && path.starts_with("/places/import") || path.ends_with("/files")
+}
+
+fn send(client: &Client, path: &str, token: &str) -> Answer {
+    if takes_file(path) {
+        return client.send_file(path, token, "x.csv", b"a,b\n1,2\n");
+    }
+    client.post(path, &[("token", token), ("name", "x")])
+}
 
 #[tokio::test(flavor = "multi_thread")]
 async fn no_change_goes_through_without_its_token() {
     let server = Server::start(binary()).await;
     let client = Client::signed_in(&server, "oda@example.com");
-    for path in CHANGES {
+    for (path, facts) in addresses() {
+        if !facts.takes_form || facts.access == Access::Anyone {
+            continue;
+        }
         for token in ["", "wrong", "00000000000000000000000000000000"] {
-            let answer = client.post(path, &[("token", token), ("name", "x")]);
+            let answer = send(&client, &path, token);
             assert_eq!(answer.status, 403, "{path} with {token:?}: {}", answer.brief());
         }
     }
-    let file =
-        client.send_file("/places/5c0b9dbb-4f0e-4c34-9e3a-0f6f0a0b0c0d/weather/files", "wrong", "x.csv", b"a,b\n1,2\n");
-    assert_eq!(file.status, 403);
-    assert_eq!(client.send_file("/places/import", "wrong", "x.json", b"{}").status, 403);
     // Nobody was signed out by all that.
     assert_eq!(client.get("/places").status, 200);
 }
 
-/// The list above is the URL map's: as many posts there as here, and the two that send files.
-#[test]
-fn every_change_is_in_the_list() {
-    let routes = include_str!("../../../web/src/routes.rs");
-    assert_eq!(routes.matches("post().to(").count(), CHANGES.len() + 2);
+/// Who is not signed in has no token: such a form must come from a page of ours.
+#[tokio::test(flavor = "multi_thread")]
+async fn no_form_is_taken_from_a_page_of_somebody_else() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let token = client.get("/account").field("token");
+    for (path, facts) in addresses() {
+        if facts.takes_form && !takes_file(&path) {
+            let answer = client.post_with(&path, &[("sec-fetch-site", "cross-site")], &[("token", &token)]);
+            assert_eq!(answer.status, 403, "{path}: {}", answer.brief());
+        }
+    }
+}
+
+/// Role by route by method: what an address needs is what it gets.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_role_may_what_its_address_says() {
+    let server = Server::start(binary()).await;
+    server.add_user("Averstane Grounds", "Tam", "tam@example.com");
+    let lead = Client::signed_in(&server, "oda@example.com");
+    let add = |name: &str, email: &str, role: &str| {
+        let form = lead.get("/company").form("/company/people");
+        let added = lead.submit("/company/people", form, &[("name", name), ("email", email), ("role", role)]);
+        let link = added.link("http://", "").split_once("/password/").unwrap().1.to_owned();
+        let set = format!("/password/{link}");
+        let done = Client::new(&server).post(&set, &[("new", PASSWORD), ("again", PASSWORD)]);
+        assert_eq!(done.location(), "/sign-in", "{}", done.brief());
+        Client::signed_in(&server, email)
+    };
+    let reader = add("Nell", "nell@example.com", "reader");
+    let technician = Client::signed_in(&server, "tam@example.com");
+    let people = [(Role::Reader, &reader), (Role::Technician, &technician), (Role::Lead, &lead)];
+    let mut refused = 0;
+    for (path, facts) in addresses() {
+        // These end the sessions that the test goes on with.
+        if ["/sign-out", "/sign-in"].contains(&path.as_str()) {
+            continue;
+        }
+        for (role, client) in people {
+            for (method, is_there) in [(Method::GET, facts.has_page), (Method::POST, facts.takes_form)] {
+                if !is_there {
+                    continue;
+                }
+                let answer = if method == Method::GET {
+                    client.get(&path)
+                } else {
+                    send(client, &path, &client.get("/account").field("token"))
+                };
+                let may = facts.access.needs(&method).is_none_or(|least| role >= least);
+                let was_refused = answer.status == 403;
+                assert_eq!(was_refused, !may, "{role:?} {method} {path}: {} {}", answer.status, answer.brief());
+                refused += u32::from(was_refused);
+            }
+        }
+    }
+    assert!(refused > 30, "{refused}");
+    let page = reader.get("/places");
+    assert!(page.body.contains("only-reads") && page.body.contains("change nothing"), "{}", page.brief());
+    assert!(!lead.get("/places").body.contains("only-reads"));
 }
 
 #[tokio::test(flavor = "multi_thread")]
 async fn nothing_is_shown_to_nobody() {
     let server = Server::start(binary()).await;
     let client = Client::new(&server);
-    for path in
-        ["/", "/places", "/places/new", "/places/import", "/rounds", "/weather", "/reference", "/reference/parts"]
-    {
-        let answer = client.get(path);
-        assert_eq!((answer.status, answer.location()), (303, format!("/sign-in?next={path}").as_str()));
+    for (path, facts) in addresses() {
+        if facts.has_page && facts.access != Access::Anyone {
+            let answer = client.get(&path);
+            assert_eq!((answer.status, answer.location()), (303, format!("/sign-in?next={path}").as_str()));
+        }
     }
+}
+
+/// Nothing is written, and no cookie given, to who only opens the sign-in page.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_sign_in_page_keeps_no_session() {
+    let server = Server::start(binary()).await;
+    let answer = Client::new(&server).get("/sign-in");
+    assert_eq!((answer.status, answer.header("set-cookie")), (200, ""));
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -92,8 +142,8 @@ async fn every_answer_carries_the_secure_headers() {
         assert_eq!(answer.header("x-content-type-options"), "nosniff", "{path}");
         assert_eq!(answer.header("x-request-id").len(), 36, "{path}");
     }
-    let cookie = Client::new(&server).get("/sign-in");
-    let set = cookie.header("set-cookie");
+    let signed_in = Client::new(&server).sign_in("oda@example.com", PASSWORD);
+    let set = signed_in.header("set-cookie");
     assert!(set.contains("HttpOnly") && set.contains("SameSite=Lax"), "{set}");
 }
 
@@ -150,8 +200,7 @@ async fn signing_in_goes_on_to_our_own_addresses_alone() {
     let server = Server::start(binary()).await;
     for (next, to) in [("/places", "/places"), ("https://example.com/", "/"), ("//example.com", "/")] {
         let client = Client::new(&server);
-        let token = client.get("/sign-in").field("token");
-        let fields = [("token", token.as_str()), ("email", "oda@example.com"), ("password", PASSWORD), ("next", next)];
+        let fields = [("email", "oda@example.com"), ("password", PASSWORD), ("next", next)];
         assert_eq!(client.post("/sign-in", &fields).location(), to);
     }
 }

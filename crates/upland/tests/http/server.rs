@@ -1,5 +1,6 @@
 //! Health, assets, restarts, and a database that goes away.
 
+use std::process::Command;
 use std::sync::Arc;
 use std::time::{Duration, Instant};
 
@@ -69,6 +70,44 @@ async fn a_database_that_is_away_gives_a_designed_page_and_comes_back_by_itself(
     assert_eq!(client.get("/healthz").status, 200);
     set(true).await;
     assert_eq!(client.get("/places").status, 200);
+}
+
+/// The server may start before its database: it is ready once that is there and at the newest version.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_database_that_comes_late_is_brought_up_to_date() {
+    let there = upland_store::testing::fresh_database().await.unwrap();
+    let (host, name) = there.rsplit_once('/').unwrap();
+    let (late, url) = (format!("{name}_late"), format!("{host}/{name}_late"));
+    let server = Server::alone(binary(), url);
+    let client = Client::new(&server);
+    assert_eq!((client.get("/healthz").status, client.get("/readyz").status), (200, 503));
+    assert_eq!(client.get("/sign-in").status, 503);
+    upland_store::testing::admin(&format!("CREATE DATABASE {late}")).await.unwrap();
+    let started = Instant::now();
+    while client.get("/readyz").status != 200 {
+        assert!(started.elapsed() < Duration::from_secs(60), "never ready");
+        tokio::time::sleep(Duration::from_millis(200)).await;
+    }
+    server.add_user("Averstane Grounds", "Oda", "oda@example.com");
+    assert_eq!(Client::signed_in(&server, "oda@example.com").get("/places").status, 200);
+}
+
+fn doctor(url: &str) -> (bool, String) {
+    let out = Command::new(binary()).args(["doctor", "--workers", "2", "--database-url", url]).output().unwrap();
+    (out.status.success(), String::from_utf8(out.stdout).unwrap())
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_doctor_tells_what_is_not_in_order() {
+    let there = upland_store::testing::fresh_database().await.unwrap();
+    let (well, said) = doctor(&there);
+    assert!(well && said.contains("ok     migrations: all applied"), "{said}");
+    let (host, name) = there.rsplit_once('/').unwrap();
+    upland_store::testing::admin(&format!("CREATE DATABASE {name}_empty")).await.unwrap();
+    let (well, said) = doctor(&format!("{host}/{name}_empty"));
+    assert!(!well && said.contains("run: upland migrate"), "{said}");
+    let (well, said) = doctor(&format!("{host}/{name}_not_there"));
+    assert!(!well && said.contains("FAULT  database: not reached") && said.contains("DATABASE_URL"), "{said}");
 }
 
 /// A page is given up after 8 s, and `/readyz` after 2.5 s, however many wait. The bounds are wide: they tell one

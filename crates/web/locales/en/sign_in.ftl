@@ -52,3 +52,57 @@ ago-days =
         [one] 1 day ago
        *[other] { $n } days ago
     }
+account-people = People, their roles, links to set a password, and how long the log is kept.
+account-people-link = Company
+
+## The company and its people
+
+company-title = Company
+company-people = People
+company-you = you
+company-seen-today = Signed in today
+company-seen = Last used { $a }
+company-link-until = Link to set a password open until { $a }
+company-not-signed-in = No session open
+company-role = Role
+company-role-of = Role of { $a }
+company-role-hint = A lead does everything. A technician does everything but this page. A reader changes nothing.
+company-set-role = Set role
+company-link = Password link
+company-leave = Remove
+company-last-lead = A company needs a lead. Make somebody else a lead first.
+company-add = Add a person
+company-add-go = Add
+company-name = Name
+company-email-taken = This address is in use already.
+company-link-title = Give this link to { $a }.
+company-link-label = Link to set a password
+company-link-text = It works once, within seven days, and is shown only here. The present password works until then.
+company-log = Log of changes
+company-keep = Keep changes for
+company-keep-hint = Empty keeps them for ever. The newest state of everything always stays.
+company-months = months
+role-lead = Lead
+role-technician = Technician
+role-reader = Reader
+field-email = An e-mail address, such as name@example.com.
+
+## A link to set a password
+
+set-password-title = Set your password
+set-password-text = For { $name }, { $email }. It ends every session of yours.
+set-password-go = Set password
+set-password-closed-title = This link is closed
+set-password-closed-text = It was used already, or its seven days are over. A lead of your company can give you a new one.
+
+## What was typed before a session ended
+
+sign-in-again = Your session has ended before this was saved. Sign in, and what you typed comes back.
+resume-title = What you typed is still here
+resume-text = Your session had ended, so nothing is saved yet. Save it now?
+resume-send = Save it now
+resume-discard = Discard it
+sent-before-title = This form did something else already
+sent-before-text = It was sent before with other content, and that is saved. What you changed since is not. Save it as well?
+sent-before-send = Save this too
+sent-before-leave = Leave it

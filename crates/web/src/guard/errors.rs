@@ -37,6 +37,10 @@ pub(crate) async fn designed_errors<B: MessageBody + 'static>(
     next: Next<B>,
 ) -> Result<ServiceResponse<B>, Error> {
     let app = request.app_data::<web::Data<App>>().cloned();
+    let needs_database = !["/healthz", "/readyz"].contains(&request.path()) && !request.path().starts_with("/assets/");
+    if needs_database && app.as_ref().is_some_and(|app| !app.is_migrated()) {
+        return Err(PageError::Away("the database is not at the newest version".into()).into());
+    }
     let error = match Caught(Box::pin(next.call(request))).await {
         Ok(Ok(answer)) => return Ok(answer),
         Ok(Err(error)) => error,

@@ -11,7 +11,7 @@ use rand::Rng;
 use rand::distr::Alphanumeric;
 use upland_store::{SessionOwner, Store};
 
-use super::signed_in::OWNER;
+use super::session_state::OWNER;
 use crate::clock::Clock;
 
 /// Keeps sessions in the store.
@@ -45,9 +45,9 @@ impl SessionStore for DatabaseSessions {
 
     async fn save(&self, state: HashMap<String, String>, ttl: &Duration) -> Result<SessionKey, SaveError> {
         let key: String = rand::rng().sample_iter(Alphanumeric).take(64).map(char::from).collect();
-        let (json, owner) =
-            (serde_json::to_value(&state).map_err(|e| SaveError::Serialization(e.into()))?, owner_in(&state));
-        let begun = self.store.begin_session(&key, &json, owner.as_ref(), self.now_and_end(ttl)).await;
+        let json = serde_json::to_value(&state).map_err(|e| SaveError::Serialization(e.into()))?;
+        let owner = owner_in(&state).ok_or_else(|| SaveError::Other(anyhow!("a session of nobody")))?;
+        let begun = self.store.begin_session(&key, &json, &owner, self.now_and_end(ttl)).await;
         begun.map_err(|e| SaveError::Other(anyhow!(e)))?;
         SessionKey::try_from(key).map_err(|e| SaveError::Other(anyhow!(e)))
     }

@@ -3,7 +3,7 @@
 use serde_json::Value;
 use uuid::Uuid;
 
-use crate::error::Page;
+use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::conflict;
@@ -37,19 +37,35 @@ struct ConflictTemplate {
     back: String,
 }
 
+/// Puts the names of the series in place of their keys; one that is not there yet is that of the form.
+async fn name_weather(user: &SignedIn, sides: &mut [Value; 2], new: &str) -> Result<(), PageError> {
+    if sides.iter().all(|side| side.get("weather").is_none()) {
+        return Ok(());
+    }
+    let known = user.account.all_series().await?;
+    for weather in sides.iter_mut().filter_map(|side| side.get_mut("weather")) {
+        let Some(id) = weather.as_str() else { continue };
+        let name = known.iter().find(|(series, _)| series.id.to_string() == id);
+        *weather = Value::String(name.map_or(new, |(series, _)| &series.value.name).to_owned());
+    }
+    Ok(())
+}
+
 /// The page with the two sides. Nothing typed is lost: choosing "mine" sends it again.
 pub(crate) async fn conflict_page(app: &App, user: &SignedIn, c: Conflict<'_>) -> Page {
     let w = Words;
     let log = user.account.log(c.id, 1).await?;
     let last = log.first();
     let who = last.map_or_else(String::new, |e| w.t2("conflict-who", &e.user_name, e.at.format("%H:%M").to_string()));
-    let theirs = last.and_then(|e| e.after.clone()).unwrap_or(Value::Null);
-    let differences = differences(&theirs, &c.mine.unwrap_or(Value::Null), user.units);
+    let mut sides = [last.and_then(|e| e.after.clone()), c.mine].map(|side| side.unwrap_or(Value::Null));
+    name_weather(user, &mut sides, c.form.get("name")).await?;
+    let [theirs, mine] = sides;
+    let differences = differences(&theirs, &mine, user.units);
     let mut form = c.form;
     form.set("version", c.current.to_string());
     form.set("action", Uuid::new_v4().to_string());
     let fields = form.pairs().map(|(k, v)| (k.clone(), v.clone())).collect();
-    let shell = shell(app, user, View::Places, "form", w.t("conflict-title"), c.back).await?;
+    let shell = shell(app, user, View::Places, "form", w.t("conflict-title"), c.back);
     conflict(&ConflictTemplate {
         shell,
         who,

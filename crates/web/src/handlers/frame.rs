@@ -12,16 +12,15 @@ use crate::pages::spine::{Spine, Step};
 use crate::state::App;
 
 /// The shell of a page of a view, with the user's last action to undo.
-pub(crate) async fn shell(
+pub(crate) fn shell(
     app: &App,
     user: &SignedIn,
     view: View,
     body_class: &'static str,
     title: String,
     path: &str,
-) -> Result<Shell, PageError> {
-    let last_action = user.account.last_action(user.user.id).await?;
-    Ok(Shell::of(ShellInput {
+) -> Shell {
+    Shell::of(ShellInput {
         view,
         body_class,
         title,
@@ -30,9 +29,10 @@ pub(crate) async fn shell(
         company: &user.user.account_name,
         token: &user.token,
         units: user.units,
-        last_action: &last_action,
+        role: user.user.role,
+        last_action: user.last_action.as_ref(),
         now: app.clock.now().naive_utc(),
-    }))
+    })
 }
 
 /// The frame of a page that looks at no program in particular; `path` is where it stands, for undo.
@@ -59,7 +59,7 @@ pub(crate) async fn frame_of(
     letter: Option<ProgramLetter>,
 ) -> Result<Frame, PageError> {
     let title = crate::words::Words.t(title);
-    let mut shell = shell(app, user, View::Places, class, title, path).await?;
+    let mut shell = shell(app, user, View::Places, class, title, path);
     let (strip, ephemeris) = strips(app, user, context, letter).await?;
     shell.ephemeris = Some(ephemeris);
     Ok(Frame { shell, spine: Spine::of(context, step), strip })

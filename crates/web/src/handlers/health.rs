@@ -17,13 +17,18 @@ const READY_WITHIN: Duration = Duration::from_millis(2500);
 
 /// The process and its database answer.
 pub(crate) async fn readyz(app: web::Data<App>) -> HttpResponse {
+    if !app.is_migrated() {
+        return not_ready("the database is not at the newest version\n");
+    }
     // A frozen database takes the connection and never answers.
     match timeout(READY_WITHIN, app.store.ping()).await {
         Ok(Ok(())) => HttpResponse::Ok().content_type("text/plain").body("ready\n"),
-        Ok(Err(_)) | Err(_) => {
-            HttpResponse::ServiceUnavailable().content_type("text/plain").body("the database is away\n")
-        }
+        Ok(Err(_)) | Err(_) => not_ready("the database is away\n"),
     }
+}
+
+fn not_ready(why: &'static str) -> HttpResponse {
+    HttpResponse::ServiceUnavailable().content_type("text/plain").body(why)
 }
 
 /// Any address that is not in the URL map.

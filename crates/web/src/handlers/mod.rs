@@ -1,6 +1,7 @@
 //! One folder a noun, one file a verb.
 
 pub(crate) mod account;
+pub(crate) mod company;
 pub(crate) mod conflicts;
 pub(crate) mod controllers;
 pub(crate) mod dial;
@@ -16,6 +17,7 @@ pub(crate) mod round;
 pub(crate) mod rules;
 pub(crate) mod saving;
 pub(crate) mod sensors;
+pub(crate) mod set_password;
 pub(crate) mod sign_in;
 pub(crate) mod site;
 pub(crate) mod stations;
@@ -71,7 +73,7 @@ pub(crate) fn go(to: &str) -> Page {
 }
 
 /// An address within the application; anything else becomes the first page.
-fn own_address(to: &str) -> &str {
+pub(crate) fn own_address(to: &str) -> &str {
     let inside =
         to.starts_with('/') && !to.starts_with("//") && !to.contains('\\') && !to.chars().any(char::is_control);
     if inside { to } else { "/" }

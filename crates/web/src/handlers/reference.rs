@@ -12,13 +12,13 @@ use crate::words::Words;
 
 /// Methods and defaults with their sources.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
-    let shell = shell(&app, &user, View::Reference, "reference", Words.t("nav-reference"), "/reference").await?;
+    let shell = shell(&app, &user, View::Reference, "reference", Words.t("nav-reference"), "/reference");
     page(&ReferenceTemplate { shell, methods: methods(), defaults: defaults(user.units) })
 }
 
 /// A sheet for builders: the same marks, everywhere.
 pub(crate) async fn parts(app: web::Data<App>, user: SignedIn) -> Page {
-    let shell = shell(&app, &user, View::Reference, "parts", Words.t("parts-title"), "/reference/parts").await?;
+    let shell = shell(&app, &user, View::Reference, "parts", Words.t("parts-title"), "/reference/parts");
     let mut form = Form::default();
     form.set("rate", "152");
     form.fail("rate", Words.t("parts-error"));

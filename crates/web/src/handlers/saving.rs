@@ -1,6 +1,5 @@
 //! Saving with its entry in the log of changes.
 
-use actix_web::HttpResponse;
 use upland_core::controller::Controller;
 use upland_formats::site::FieldDoc;
 use upland_store::{Action, ControllerRecord, FieldRecord, PlaceRecord, Record, StoreError, Versioned, Write};
@@ -25,8 +24,8 @@ pub(crate) fn place_write(known: &Versioned<PlaceRecord>, form: &Form, place: Pl
     Write { id: known.id, made_on: made_on(form), record: Record::Place(Some(place)) }
 }
 
-/// An action of the user of a form; `why` is the key of its words.
-pub(crate) fn action(app: &App, user: &SignedIn, form: &Form, why: &str, writes: Vec<Write>) -> Action {
+/// An action of the user of a form; `[why, to]`: the key of its words, and the address that it leads to.
+pub(crate) fn action(app: &App, user: &SignedIn, form: &Form, [why, to]: [&str; 2], writes: Vec<Write>) -> Action {
     Action {
         // Made when the page was made, so that pressing twice saves once.
         id: Uuid::parse_str(form.get("action")).unwrap_or_else(|_| Uuid::new_v4()),
@@ -34,6 +33,8 @@ pub(crate) fn action(app: &App, user: &SignedIn, form: &Form, why: &str, writes:
         user_name: user.user.name.clone(),
         at: app.clock.now(),
         why: why.to_owned(),
+        digest: form.digest().to_vec(),
+        leads_to: to.to_owned(),
         undoes: None,
         writes,
         records: Vec::new(),
@@ -56,8 +57,8 @@ pub(crate) fn made_on(form: &Form) -> i32 {
     form.get("version").parse().unwrap_or(0)
 }
 
-/// Saves a changed thing. When somebody was faster, nothing is saved and the answer is the page
-/// with the choice of two sides. `[post_to, back]`: where the form was sent, and where it stands.
+/// Saves a changed thing and goes on to `to`. When somebody was faster, nothing is saved and the answer is the
+/// page with the choice of two sides. `[post_to, to]`: where the form was sent, and where to go afterwards.
 pub(crate) async fn save_over(
     app: &App,
     user: &SignedIn,
@@ -65,27 +66,29 @@ pub(crate) async fn save_over(
     why: &str,
     write: Write,
     addresses: [&str; 2],
-) -> Result<Option<HttpResponse>, PageError> {
-    let action = action(app, user, &form, why, vec![write]);
+) -> Page {
+    let action = action(app, user, &form, [why, addresses[1]], vec![write]);
     apply_over(app, user, form, &action, addresses).await
 }
 
-/// As [`save_over`], for an action that writes one thing or none, and records of the field with it.
+/// As [`save_over`], for an action that changes one thing that is there already, or none, besides what it
+/// makes. It goes on to where the action leads, or led the first time; `back` is where the form stands.
 pub(crate) async fn apply_over(
     app: &App,
     user: &SignedIn,
     form: Form,
     action: &Action,
     [post_to, back]: [&str; 2],
-) -> Result<Option<HttpResponse>, PageError> {
-    match (user.account.apply(action).await, action.writes.first()) {
-        (Ok(()), _) => Ok(None),
-        (Err(StoreError::Conflict { current, .. }), Some(write)) => {
-            let (id, mine) = (write.id, write.record.document());
-            conflict_page(app, user, Conflict { id, current, form, mine, post_to, back }).await.map(Some)
-        }
-        (Err(other), _) => Err(other.into()),
-    }
+) -> Page {
+    let (kind, current) = match user.account.apply(action).await {
+        Ok(to) => return go(&to),
+        Err(StoreError::Conflict { kind, current, .. }) => (kind, current),
+        Err(other) => return Err(other.into()),
+    };
+    let stale = action.writes.iter().find(|write| write.record.kind() == kind);
+    let write = stale.ok_or_else(|| PageError::Ours("a conflict about nothing".into()))?;
+    let (id, mine) = (write.id, write.record.document());
+    conflict_page(app, user, Conflict { id, current, form, mine, post_to, back }).await
 }
 
 /// Saves a changed controller and goes on to `to`; a stale version gets the choice of two sides.
@@ -100,8 +103,5 @@ pub(crate) async fn save_controller(
     [post_to, to]: [&str; 2],
 ) -> Page {
     let write = controller_write(&context.controller, &form, changed);
-    if let Some(choice) = save_over(app, user, form, why, write, [post_to, to]).await? {
-        return Ok(choice);
-    }
-    go(to)
+    save_over(app, user, form, why, write, [post_to, to]).await
 }

@@ -48,7 +48,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
         todo.extend(due(context, &FieldState::of(own), today_at(context)));
     }
     todo.extend(todos(&contexts, today_at));
-    let shell = shell(&app, &user, View::Today, "today", w.t("nav-today"), "/").await?;
+    let shell = shell(&app, &user, View::Today, "today", w.t("nav-today"), "/");
     page(&TodayTemplate {
         day: today.day().to_string(),
         weekday: weekday(today),

@@ -8,8 +8,9 @@ use actix_web::rt::time::timeout;
 use futures_util::StreamExt;
 
 use crate::error::PageError;
-use crate::guard::posted::{TOKEN_FIELD, check_token};
-use crate::guard::signed_in::token;
+use crate::guard::pairs::TOKEN_FIELD;
+use crate::guard::posted::check_token;
+use crate::guard::session_state::token;
 
 /// Bytes that are still read, and thrown away, past the limit: a browser shows our answer only
 /// when it could send everything.

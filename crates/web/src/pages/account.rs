@@ -14,6 +14,8 @@ pub(crate) struct AccountTemplate {
     pub(crate) shell: Shell,
     pub(crate) form: Form,
     pub(crate) email: String,
+    /// What the user may do, in words.
+    pub(crate) role: String,
     /// The password was changed a moment ago.
     pub(crate) is_changed: bool,
     pub(crate) sessions: Vec<SessionLine>,

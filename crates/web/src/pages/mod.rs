@@ -1,6 +1,7 @@
 //! View models: text ready to show, units included.
 
 pub(crate) mod account;
+pub(crate) mod company;
 pub(crate) mod controller_form;
 pub(crate) mod days_form;
 pub(crate) mod dial;
@@ -22,6 +23,7 @@ pub(crate) mod round;
 pub(crate) mod rules_form;
 pub(crate) mod sensors;
 pub(crate) mod shell;
+pub(crate) mod sign_in;
 pub(crate) mod site;
 pub(crate) mod spine;
 pub(crate) mod stations;

@@ -3,7 +3,7 @@
 use chrono::NaiveDateTime;
 
 use crate::assets;
-use crate::context::ChangeEntry;
+use crate::context::{ActionLine, Role};
 use crate::show::Units;
 use crate::words::Words;
 
@@ -46,6 +46,8 @@ pub(crate) struct ViewLink {
 pub(crate) struct UndoLine {
     /// Key of the action of undoing, so that pressing twice is harmless.
     pub(crate) action: String,
+    /// The action that it takes back.
+    pub(crate) undoes: String,
     pub(crate) saved: String,
     pub(crate) what: String,
 }
@@ -73,6 +75,10 @@ pub(crate) struct Shell {
     pub(crate) other_units: &'static str,
     pub(crate) units_label: String,
     pub(crate) path: String,
+    /// The user sees everything and changes nothing.
+    pub(crate) only_reads: bool,
+    /// The user looks after the company's people.
+    pub(crate) leads: bool,
     pub(crate) undo: Option<UndoLine>,
     pub(crate) ephemeris: Option<Ephemeris>,
     pub(crate) keys: Vec<(String, String)>,
@@ -93,8 +99,10 @@ pub(crate) struct ShellInput<'a> {
     pub(crate) company: &'a str,
     pub(crate) token: &'a str,
     pub(crate) units: Units,
-    /// The user's last action, for the undo line; empty when there is none.
-    pub(crate) last_action: &'a [ChangeEntry],
+    /// What the user may do.
+    pub(crate) role: Role,
+    /// The user's last action that can be undone, for the undo line.
+    pub(crate) last_action: Option<&'a ActionLine>,
     /// Now, UTC.
     pub(crate) now: NaiveDateTime,
 }
@@ -132,6 +140,8 @@ impl Shell {
                 crate::show::Units::Metric => w.t("units-to-metric"),
             },
             path: input.path.to_owned(),
+            only_reads: input.role == Role::Reader,
+            leads: input.role == Role::Lead,
             undo: undo_line(input.last_action, input.now),
             ephemeris: None,
             keys: [
@@ -156,9 +166,9 @@ fn view_link(view: View, current: bool) -> ViewLink {
     ViewLink { href, label: Words.t(label), key, current }
 }
 
-fn undo_line(last: &[ChangeEntry], now: NaiveDateTime) -> Option<UndoLine> {
-    let first = last.first()?;
-    let at = first.at.naive_utc();
+fn undo_line(last: Option<&ActionLine>, now: NaiveDateTime) -> Option<UndoLine> {
+    let last = last?;
+    let at = last.at.naive_utc();
     let ago = (now - at).num_minutes();
     let w = Words;
     let saved = match ago {
@@ -167,5 +177,10 @@ fn undo_line(last: &[ChangeEntry], now: NaiveDateTime) -> Option<UndoLine> {
         60..1440 => w.count("saved-hours", usize::try_from(ago / 60).unwrap_or(1)),
         _ => w.t1("saved-on", crate::show::date_short(at.date())),
     };
-    Some(UndoLine { action: uuid::Uuid::new_v4().to_string(), saved, what: w.t(&first.why) })
+    Some(UndoLine {
+        action: uuid::Uuid::new_v4().to_string(),
+        undoes: last.id.to_string(),
+        saved,
+        what: w.t(&last.why),
+    })
 }

@@ -7,6 +7,7 @@ use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::pages::account::{AccountTemplate, session_lines};
+use crate::pages::company::role_words;
 use crate::pages::shell::View;
 use crate::state::App;
 use crate::words::Words;
@@ -18,11 +19,12 @@ const ADDRESS: &str = "/account";
 async fn account_page(app: &App, user: &SignedIn, form: Form) -> Result<AccountTemplate, PageError> {
     let now = app.clock.now();
     let sessions = user.account.sessions_of(user.user.id, now).await?;
-    let mut shell = shell(app, user, View::Today, "account", Words.t("account-title"), ADDRESS).await?;
+    let mut shell = shell(app, user, View::Today, "account", Words.t("account-title"), ADDRESS);
     shell.stand_apart();
     Ok(AccountTemplate {
         shell,
         email: user.user.email.clone(),
+        role: role_words(user.user.role),
         is_changed: form.is("password", "changed"),
         sessions: session_lines(&sessions, user.session_id, now),
         form,

@@ -27,6 +27,7 @@ pub(crate) async fn create(
     let id = Uuid::new_v4();
     let record = ControllerRecord { place_id: place.id, controller };
     let writes = vec![Write::new(id, Record::Controller(Some(record)))];
-    user.account.apply(&action(&app, &user, &form, "why-controller-new", writes)).await?;
-    go(&format!("/controllers/{id}/stations"))
+    let to = format!("/controllers/{id}/stations");
+    let action = action(&app, &user, &form, ["why-controller-new", &to], writes);
+    go(&user.account.apply(&action).await?)
 }

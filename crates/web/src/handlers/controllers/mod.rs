@@ -31,7 +31,7 @@ async fn new_page(
     form: Form,
 ) -> Result<ControllerFormTemplate, PageError> {
     let post_to = format!("/places/{}/controllers", place.id);
-    let shell = shell(app, user, View::Places, "form", Words.t("controller-new"), &post_to).await?;
+    let shell = shell(app, user, View::Places, "form", Words.t("controller-new"), &post_to);
     Ok(ControllerFormTemplate {
         shell,
         form,
@@ -59,7 +59,7 @@ async fn edit_page(
     form: Form,
 ) -> Result<ControllerFormTemplate, PageError> {
     let post_to = format!("/controllers/{}", context.controller.id);
-    let shell = shell(app, user, View::Places, "form", Words.t("step-controller"), &post_to).await?;
+    let shell = shell(app, user, View::Places, "form", Words.t("step-controller"), &post_to);
     Ok(ControllerFormTemplate {
         shell,
         form,

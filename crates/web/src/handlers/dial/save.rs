@@ -50,8 +50,8 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         our_next,
         look_again: now.date() + TimeDelta::days(LOOK_AGAIN_DAYS),
     });
-    let mut action = action(&app, &user, &form, "why-dialled", Vec::new());
+    let to = format!("/controllers/{id}/door-card");
+    let mut action = action(&app, &user, &form, ["why-dialled", &to], Vec::new());
     action.records.push(field_record(&action, &form, context.controller.id, document));
-    user.account.apply(&action).await?;
-    go(&format!("/controllers/{id}/door-card"))
+    go(&user.account.apply(&action).await?)
 }

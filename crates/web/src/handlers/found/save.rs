@@ -20,10 +20,9 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     if !form.is_sound() {
         return invalid(&found_page(&app, &user, &context, &Form::default(), Some(form)).await?);
     }
-    let mut action = action(&app, &user, &form, "why-found", Vec::new());
+    let mut action = action(&app, &user, &form, ["why-found", ""], Vec::new());
     let record = field_record(&action, &form, context.controller.id, FieldDoc::Found(PanelDoc::from(&panel)));
-    let address = format!("{}?of={}", found_href(context.controller.id), record.id);
+    action.leads_to = format!("{}?of={}", found_href(context.controller.id), record.id);
     action.records.push(record);
-    user.account.apply(&action).await?;
-    go(&address)
+    go(&user.account.apply(&action).await?)
 }

@@ -20,7 +20,8 @@ pub(crate) async fn create(app: web::Data<App>, user: SignedIn, Posted(mut form)
     };
     let id = Uuid::new_v4();
     let writes = vec![Write::new(id, Record::Place(Some(place)))];
-    user.account.apply(&action(&app, &user, &form, "why-place-new", writes)).await?;
+    let to = format!("/places/{id}/controllers/new");
+    let to = user.account.apply(&action(&app, &user, &form, ["why-place-new", &to], writes)).await?;
     user.account.set_units(user.user.id, Units::of_word(form.get("units")).word()).await?;
-    go(&format!("/places/{id}/controllers/new"))
+    go(&to)
 }

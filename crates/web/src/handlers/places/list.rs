@@ -15,6 +15,6 @@ pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
     let controllers = user.account.controllers().await?;
     let series: Vec<_> = user.account.all_series().await?.into_iter().map(|(s, _)| (s.id, s.value)).collect();
     let places = place_rows(&places, &controllers, &series, user.units);
-    let shell = shell(&app, &user, View::Places, "places", Words.t("places-title"), "/places").await?;
+    let shell = shell(&app, &user, View::Places, "places", Words.t("places-title"), "/places");
     page(&PlacesTemplate { shell, places })
 }

@@ -29,7 +29,7 @@ async fn form_page(
         Some(p) => (p.value.name.clone(), format!("/places/{}", p.id)),
         None => (w.t("place-new"), "/places".to_owned()),
     };
-    let shell = shell(app, user, View::Places, "form", title, &path).await?;
+    let shell = shell(app, user, View::Places, "form", title, &path);
     let controllers = match place {
         Some(place) => user.account.controllers().await?.into_iter().filter(|c| c.value.place_id == place.id).collect(),
         None => Vec::new(),

@@ -1,3 +1,4 @@
+use actix_web::http::StatusCode;
 use actix_web::web;
 use uuid::Uuid;
 
@@ -5,8 +6,8 @@ use super::form_page;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::invalid;
 use crate::handlers::saving::{place_write, save_over};
-use crate::handlers::{go, invalid};
 use crate::pages::place_form::read;
 use crate::show::Units;
 use crate::state::App;
@@ -21,9 +22,9 @@ pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
     let units = Units::of_word(form.get("units"));
     let write = place_write(&place, &form, changed);
     let address = format!("/places/{id}");
-    if let Some(choice) = save_over(&app, &user, form, "why-place", write, [&address, &address]).await? {
-        return Ok(choice);
+    let answer = save_over(&app, &user, form, "why-place", write, [&address, &address]).await?;
+    if answer.status() != StatusCode::CONFLICT {
+        user.account.set_units(user.user.id, units.word()).await?;
     }
-    user.account.set_units(user.user.id, units.word()).await?;
-    go(&address)
+    Ok(answer)
 }

@@ -13,6 +13,6 @@ use crate::words::Words;
 /// The controllers whose season can be replayed, by place.
 pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
     let (places, controllers) = loading::everything(&user.account).await?;
-    let shell = shell(&app, &user, View::Replay, "replays", Words.t("replay-title"), "/replay").await?;
+    let shell = shell(&app, &user, View::Replay, "replays", Words.t("replay-title"), "/replay");
     page(&ReplaysTemplate::of(shell, &places, &controllers))
 }

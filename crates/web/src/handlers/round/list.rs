@@ -24,6 +24,6 @@ pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
         .collect();
     // Never dialled stands last: there is nothing yet to look at again.
     rows.sort_by_key(|r| (r.day.is_none(), r.day, r.place.clone(), r.controller.clone()));
-    let shell = shell(&app, &user, View::Rounds, "rounds", Words.t("nav-rounds"), "/rounds").await?;
+    let shell = shell(&app, &user, View::Rounds, "rounds", Words.t("nav-rounds"), "/rounds");
     page(&RoundsTemplate { shell, rows })
 }

@@ -6,8 +6,8 @@ use super::show::round_page;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::invalid;
 use crate::handlers::saving::{action, apply_over, controller_write, field_record};
-use crate::handlers::{go, invalid};
 use crate::loading;
 use crate::pages::field::FieldState;
 use crate::pages::round::{AdviceView, advice, applied, read};
@@ -41,7 +41,9 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     }
     let changed = if answer == Answer::Accepted { applied(&context, &advice, today) } else { None };
     let write = changed.map(|controller| controller_write(&context.controller, &form, controller));
-    let mut action = action(&app, &user, &form, "why-round", write.into_iter().collect());
+    let to_dial = answer == Answer::Accepted;
+    let to = format!("/controllers/{id}/{}", if to_dial { "dial-in?only=changed" } else { "log" });
+    let mut action = action(&app, &user, &form, ["why-round", &to], write.into_iter().collect());
     let document = FieldDoc::Round(RoundDoc {
         on: today,
         percents: seen.percents.iter().map(|(l, p)| (l.get(), p.get())).collect(),
@@ -54,9 +56,5 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     });
     action.records.push(field_record(&action, &form, context.controller.id, document));
     let address = format!("/controllers/{id}/round");
-    if let Some(choice) = apply_over(&app, &user, form, &action, [&address, &address]).await? {
-        return Ok(choice);
-    }
-    let to_dial = answer == Answer::Accepted;
-    go(&format!("/controllers/{id}/{}", if to_dial { "dial-in?only=changed" } else { "log" }))
+    apply_over(&app, &user, form, &action, [&address, &address]).await
 }

@@ -21,7 +21,7 @@ async fn form_page(
 ) -> Result<RulesFormTemplate, PageError> {
     let path = format!("/places/{}/rules", place.id);
     Ok(RulesFormTemplate {
-        shell: shell(app, user, View::Places, "form", Words.t("rules-title"), &path).await?,
+        shell: shell(app, user, View::Places, "form", Words.t("rules-title"), &path),
         form,
         place: place.value.name.clone(),
         place_href: format!("/places/{}", place.id),

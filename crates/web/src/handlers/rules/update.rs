@@ -6,8 +6,8 @@ use super::form_page;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
+use crate::handlers::invalid;
 use crate::handlers::saving::{place_write, save_over};
-use crate::handlers::{go, invalid};
 use crate::pages::rules_form::read;
 use crate::state::App;
 
@@ -20,8 +20,5 @@ pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
     let changed = PlaceRecord { rules, ..place.value.clone() };
     let write = place_write(&place, &form, changed);
     let address = format!("/places/{id}/rules");
-    if let Some(choice) = save_over(&app, &user, form, "why-rules", write, [&address, &address]).await? {
-        return Ok(choice);
-    }
-    go(&address)
+    save_over(&app, &user, form, "why-rules", write, [&address, &address]).await
 }

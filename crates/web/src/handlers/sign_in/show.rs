@@ -1,14 +1,11 @@
-use actix_session::Session;
 use actix_web::web;
 
-use super::template;
 use crate::error::Page;
 use crate::form::Form;
-use crate::guard::signed_in::token;
 use crate::handlers::page;
+use crate::pages::sign_in::SignInTemplate;
 
-/// The page on which one signs in.
-pub(crate) async fn show(session: Session, query: web::Query<Vec<(String, String)>>) -> Page {
-    let form = Form::from_pairs(query.into_inner().into_iter().filter(|(k, _)| k == "next"));
-    page(&template(token(&session)?, form))
+/// The page on which one signs in. Nothing is written for who only opens it.
+pub(crate) async fn show(query: web::Query<Vec<(String, String)>>) -> Page {
+    page(&SignInTemplate::of(Form::from_pairs(query.into_inner().into_iter().filter(|(k, _)| k == "next"))))
 }

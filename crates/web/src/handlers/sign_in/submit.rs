@@ -4,30 +4,32 @@ use chrono::{DateTime, Utc};
 use upland_store::{SessionOwner, SignInTurn, StoreError, UserRecord};
 use uuid::Uuid;
 
-use super::template;
 use crate::error::{Page, PageError};
-use crate::form::Form;
+use crate::form::{Form, MOST_EMAIL};
 use crate::guard::caller::{device, network};
 use crate::guard::password::verify_in_turn;
-use crate::guard::posted::Posted;
-use crate::guard::signed_in::{begin, token};
-use crate::handlers::{go, invalid};
+use crate::guard::posted::FromOutside;
+use crate::guard::session_state::{begin, token};
+use crate::handlers::{go, invalid, own_address, page};
+use crate::pages::sign_in::{ResumeTemplate, SignInTemplate};
 use crate::state::App;
 use crate::words::Words;
 
-/// Longest e-mail address there is (RFC 5321, 4.5.3.1).
-const MOST_EMAIL: usize = 254;
-
 /// Signs in. A wrong address and a wrong password look the same, and take as long. The attempt is
 /// counted before anything is hashed.
-pub(crate) async fn submit(app: web::Data<App>, session: Session, request: HttpRequest, Posted(form): Posted) -> Page {
+pub(crate) async fn submit(
+    app: web::Data<App>,
+    session: Session,
+    request: HttpRequest,
+    FromOutside(form): FromOutside,
+) -> Page {
     let email = form.get("email").to_lowercase();
     if email.is_empty() || email.len() > MOST_EMAIL || email.chars().any(char::is_control) {
-        return refused(&session, form, Words.t("sign-in-wrong"));
+        return refused(form, Words.t("sign-in-wrong"));
     }
     let (now, network) = (app.clock.now(), network(&app, &request));
     if let SignInTurn::Wait { seconds } = app.store.claim_sign_in(&email, &network, now).await? {
-        return refused(&session, form, wait_words(seconds));
+        return refused(form, wait_words(seconds));
     }
     let user = match app.store.user_by_email(&email).await {
         Ok(user) => Some(user),
@@ -40,9 +42,12 @@ pub(crate) async fn submit(app: web::Data<App>, session: Session, request: HttpR
         Some(user) if fits => {
             app.store.sign_in_went_well(&email, &network, now).await?;
             begin(&session, &owner(&user, &request, now, network))?;
-            go(form.get("next"))
+            match form.get("resume") {
+                "" => go(form.get("next")),
+                path => page(&ResumeTemplate::of(&form, token(&session)?, own_address(path).to_owned())),
+            }
         }
-        _ => refused(&session, form, Words.t("sign-in-wrong")),
+        _ => refused(form, Words.t("sign-in-wrong")),
     }
 }
 
@@ -52,10 +57,10 @@ pub(crate) fn wait_words(seconds: i64) -> String {
 }
 
 /// The form again, without its password.
-fn refused(session: &Session, mut form: Form, why: String) -> Page {
+fn refused(mut form: Form, why: String) -> Page {
     form.fail("email", why);
     form.set("password", "");
-    invalid(&template(token(session)?, form))
+    invalid(&SignInTemplate::of(form))
 }
 
 /// A new session of a user.

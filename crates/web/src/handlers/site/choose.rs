@@ -20,6 +20,6 @@ pub(super) async fn refused(app: &App, user: &SignedIn, error: String) -> Page {
 }
 
 async fn import_page(app: &App, user: &SignedIn, error: String) -> Result<SiteImportTemplate, PageError> {
-    let shell = shell(app, user, View::Places, "form", Words.t("site-import-title"), "/places/import").await?;
+    let shell = shell(app, user, View::Places, "form", Words.t("site-import-title"), "/places/import");
     Ok(SiteImportTemplate { shell, error })
 }

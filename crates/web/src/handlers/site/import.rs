@@ -21,7 +21,9 @@ pub(crate) async fn import(app: web::Data<App>, user: SignedIn, file: web::Path<
         Ok(found) => found,
         Err(error) => return refused(&app, &user, error).await,
     };
-    let mut action = action(&app, &user, &form, "why-site", Vec::new());
+    let place_id = Uuid::new_v4();
+    let to = format!("/places/{place_id}");
+    let mut action = action(&app, &user, &form, ["why-site", &to], Vec::new());
     let mut series_id = None;
     if let Some((weather, normals)) = &site.weather {
         let revision = revision_of_normals(&Words.t1("site-normals-source", &name), *normals);
@@ -35,7 +37,6 @@ pub(crate) async fn import(app: web::Data<App>, user: SignedIn, file: web::Path<
         action.writes.push(Write::new(id, Record::Series(Some(record), Some(Box::new(revision)))));
         series_id = Some(id);
     }
-    let place_id = Uuid::new_v4();
     let place = PlaceRecord {
         name: site.name,
         house_number: site.house_number,
@@ -56,7 +57,7 @@ pub(crate) async fn import(app: web::Data<App>, user: SignedIn, file: web::Path<
         let record = field_record(&action, &Form::default(), *id, document);
         action.records.push(record);
     }
-    user.account.apply(&action).await?;
+    let to = user.account.apply(&action).await?;
     user.account.forget_upload(*file).await?;
-    go(&format!("/places/{place_id}"))
+    go(&to)
 }

@@ -19,7 +19,7 @@ pub(crate) async fn preview(app: web::Data<App>, user: SignedIn, file: web::Path
         Err(error) => return refused(&app, &user, error).await,
     };
     let path = format!("/places/import/{file}");
-    let shell = shell(&app, &user, View::Places, "form", Words.t("site-import-title"), &path).await?;
+    let shell = shell(&app, &user, View::Places, "form", Words.t("site-import-title"), &path);
     let today = app.clock.today(site.zone);
     page(&SitePreviewTemplate::of(shell, path, name, &site, today, user.units))
 }

@@ -17,8 +17,5 @@ pub(crate) async fn choose(app: web::Data<App>, user: SignedIn, place: web::Path
     user.account.series(series).await?;
     let changed = PlaceRecord { series_id: Some(series), ..place.value.clone() };
     let write = place_write(&place, &form, changed);
-    if let Some(choice) = save_over(&app, &user, form, "why-weather-choice", write, [&address, &address]).await? {
-        return Ok(choice);
-    }
-    go(&address)
+    save_over(&app, &user, form, "why-weather-choice", write, [&address, &address]).await
 }

@@ -37,6 +37,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(U
     let sent = sent(&user, file).await?;
     let mut form = Form::default();
     form.set("action", Uuid::new_v4().to_string());
+    form.set("version", place.version.to_string());
     form.set("name", sent.name.rsplit_once('.').map_or(sent.name.as_str(), |(n, _)| n).replace(['_', '-'], " "));
     let p = &place.value.position;
     form.set("latitude", p.latitude_deg().to_string());
@@ -72,7 +73,7 @@ pub(super) async fn file_page(
     view: FilePreview,
 ) -> Result<WeatherFileTemplate, PageError> {
     let post_to = format!("/places/{}/weather/files/{file}", place.id);
-    let shell = shell(app, user, View::Weather, "import", Words.t("file-title"), &post_to).await?;
+    let shell = shell(app, user, View::Weather, "import", Words.t("file-title"), &post_to);
     Ok(WeatherFileTemplate {
         shell,
         columns: column_rows(&form, &sent.table),

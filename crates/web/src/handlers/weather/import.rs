@@ -1,4 +1,6 @@
+use actix_web::http::StatusCode;
 use actix_web::web;
+use upland_store::SeriesRecord;
 use uuid::Uuid;
 
 use super::file::{file_page, sent};
@@ -6,8 +8,8 @@ use super::new_series_writes;
 use crate::error::{Page, PageError};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::action;
-use crate::handlers::{go, invalid};
+use crate::handlers::invalid;
+use crate::handlers::saving::{action, apply_over};
 use crate::intake::revision_of_days;
 use crate::pages::weather_file::preview;
 use crate::state::App;
@@ -28,8 +30,15 @@ pub(crate) async fn import(
     };
     let revision = revision_of_days(&t.position, t.wind_height_m, &sent.name, &sent.bytes, t.days)
         .map_err(|e| PageError::Ours(Box::new(e)))?;
-    let (_, writes) = new_series_writes(t.name, t.position, t.wind_height_m, revision, Some(&place));
-    user.account.apply(&action(&app, &user, &form, "why-weather-file", writes)).await?;
-    user.account.forget_upload(file).await?;
-    go(&format!("/places/{}/weather", place.id))
+    let record =
+        SeriesRecord { name: t.name, position: t.position, wind_height_m: t.wind_height_m, revision_id: revision.id };
+    let writes = new_series_writes(record, revision, &place, &form);
+    let to = format!("/places/{}/weather", place.id);
+    let post_to = format!("{to}/files/{file}/import");
+    let action = action(&app, &user, &form, ["why-weather-file", &to], writes);
+    let answer = apply_over(&app, &user, form, &action, [&post_to, &to]).await?;
+    if answer.status() != StatusCode::CONFLICT {
+        user.account.forget_upload(file).await?;
+    }
+    Ok(answer)
 }

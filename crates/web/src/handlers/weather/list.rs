@@ -15,6 +15,6 @@ pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
     let places = user.account.places().await?;
     let used_by = |id| places.iter().filter(|p| p.value.series_id == Some(id)).map(|p| p.value.name.clone()).collect();
     let rows = series_rows(&series, None, used_by, user.units);
-    let shell = shell(&app, &user, View::Weather, "weather", Words.t("weather-title"), "/weather").await?;
+    let shell = shell(&app, &user, View::Weather, "weather", Words.t("weather-title"), "/weather");
     page(&WeatherTemplate { shell, rows })
 }

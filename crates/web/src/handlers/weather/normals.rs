@@ -9,8 +9,8 @@ use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
-use crate::handlers::saving::{action, made_on, save_over};
-use crate::handlers::{go, invalid, page};
+use crate::handlers::saving::{action, apply_over, made_on};
+use crate::handlers::{invalid, page};
 use crate::intake::revision_of_normals;
 use crate::loading;
 use crate::pages::shell::View;
@@ -27,6 +27,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, place: web::Path<U
     match typed(&user, &place).await? {
         Some(weather) => {
             form.set("name", &weather.series.value.name);
+            form.set("series", weather.series.id.to_string());
             form.set("version", weather.series.version.to_string());
             if let Some(normals) = weather.normals() {
                 filled_normals(&mut form, normals, user.units);
@@ -34,7 +35,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, place: web::Path<U
         }
         None => {
             form.set("name", Words.t1("normals-name", &place.value.name).chars().take(60).collect::<String>());
-            form.set("version", "0");
+            form.set("version", place.version.to_string());
         }
     }
     page(&normals_page(&app, &user, &place, form).await?)
@@ -55,19 +56,23 @@ pub(crate) async fn save(
     };
     let revision = revision_of_normals(&Words.t("normals-source"), normals);
     let address = format!("/places/{}/weather", place.id);
-    let Some(weather) = typed(&user, &place).await? else {
-        let (_, writes) = new_series_writes(name, place.value.position, 2.0, revision, Some(&place));
-        user.account.apply(&action(&app, &user, &form, "why-normals", writes)).await?;
-        return go(&address);
-    };
-    let after = SeriesRecord { name, revision_id: revision.id, ..weather.series.value.clone() };
-    let record = Record::Series(Some(after), Some(Box::new(revision)));
-    let write = Write { id: weather.series.id, made_on: made_on(&form), record };
     let post_to = format!("{address}/normals");
-    if let Some(choice) = save_over(&app, &user, form, "why-normals", write, [&post_to, &post_to]).await? {
-        return Ok(choice);
-    }
-    go(&address)
+    let writes = match form.get("series").parse::<Uuid>() {
+        // The ones that the form was filled with.
+        Ok(series) => {
+            let known = user.account.series(series).await?.0;
+            let after = SeriesRecord { name, revision_id: revision.id, ..known.value };
+            let record = Record::Series(Some(after), Some(Box::new(revision)));
+            vec![Write { id: series, made_on: made_on(&form), record }]
+        }
+        Err(_) => {
+            let record =
+                SeriesRecord { name, position: place.value.position, wind_height_m: 2.0, revision_id: revision.id };
+            new_series_writes(record, revision, &place, &form)
+        }
+    };
+    let action = action(&app, &user, &form, ["why-normals", &address], writes);
+    apply_over(&app, &user, form, &action, [&post_to, &address]).await
 }
 
 /// The place's weather when it is typed.
@@ -86,7 +91,7 @@ async fn normals_page(
     let w = Words;
     let back = format!("/places/{}/weather", place.id);
     let post_to = format!("{back}/normals");
-    let shell = shell(app, user, View::Weather, "form", w.t("normals-title"), &post_to).await?;
+    let shell = shell(app, user, View::Weather, "form", w.t("normals-title"), &post_to);
     Ok(NormalsFormTemplate {
         shell,
         form,

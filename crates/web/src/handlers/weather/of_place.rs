@@ -47,7 +47,7 @@ async fn place_weather(
         None => None,
     };
     let post_to = format!("/places/{id}/weather");
-    let shell = shell(app, user, View::Places, "weather", w.t("step-weather"), &post_to).await?;
+    let shell = shell(app, user, View::Places, "weather", w.t("step-weather"), &post_to);
     Ok(PlaceWeatherTemplate {
         shell,
         rows: series_rows(&series, Some((&place.value.position, place.value.series_id)), |_| Vec::new(), user.units),

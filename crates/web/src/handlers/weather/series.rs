@@ -20,7 +20,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let (cells, year_et0, year_rain) = weather.normals().map(|n| normal_cells(n, user.units)).unwrap_or_default();
     let name = weather.series.value.name.clone();
     let path = format!("/weather/{id}");
-    let shell = shell(&app, &user, View::Weather, "weather", name.clone(), &path).await?;
+    let shell = shell(&app, &user, View::Weather, "weather", name.clone(), &path);
     page(&SeriesTemplate {
         shell,
         name,

@@ -1,0 +1,47 @@
+//! What goes away by itself, and what stays.
+
+use chrono::{TimeDelta, Utc};
+use upland_store::*;
+use uuid::Uuid;
+
+use crate::fixture::{company, place, store};
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_log_is_kept_as_long_as_its_company_says() {
+    let store = store().await;
+    let (short, long) = (company(&store, "short").await, company(&store, "long").await);
+    short.account.set_keep_log_months(Some(12)).await.unwrap();
+    let now = Utc::now();
+    let mut ids = Vec::new();
+    for c in [&short, &long] {
+        let id = Uuid::new_v4();
+        for (made_on, days_ago) in [(0, 900), (1, 800), (2, 700), (3, 10)] {
+            let record = Record::Place(Some(place(&format!("{days_ago} days ago"), None)));
+            let action = c.action(vec![Write { id, made_on, record }]);
+            c.account.apply(&Action { at: now - TimeDelta::days(days_ago), ..action }).await.unwrap();
+        }
+        ids.push(id);
+    }
+    assert!(store.tidy(now).await.unwrap() > 0);
+    assert_eq!(store.tidy(now).await.unwrap(), 0, "nothing is left to do");
+    let log = short.account.log(ids[0], 100).await.unwrap();
+    let versions: Vec<i32> = log.iter().map(|e| e.version).collect();
+    // The newest of the old ones stays: it is what stood before the first one kept.
+    assert_eq!(versions, [4, 3]);
+    assert_eq!(log[0].before.as_ref().unwrap()["name"], "700 days ago");
+    assert_eq!(long.account.log(ids[1], 100).await.unwrap().len(), 4);
+    assert_eq!(short.account.place(ids[0]).await.unwrap().version, 4);
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn uploads_and_links_run_out() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let now = Utc::now();
+    let old = c.account.keep_upload("old.csv", b"x", now - TimeDelta::days(2), now - TimeDelta::days(3)).await.unwrap();
+    let new = c.account.keep_upload("new.csv", b"x", now, now - TimeDelta::days(3)).await.unwrap();
+    c.account.open_link(c.user, "key", now - TimeDelta::days(1)).await.unwrap();
+    assert_eq!(store.tidy(now).await.unwrap(), 2);
+    assert!(matches!(c.account.upload(old).await, Err(StoreError::NotFound)));
+    assert!(c.account.upload(new).await.is_ok());
+}
