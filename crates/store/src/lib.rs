@@ -18,9 +18,9 @@ pub mod testing;
 
 pub use error::StoreError;
 pub use model::{
-    Action, ActionLine, ChangeEntry, ControllerRecord, FieldRecord, Kind, NewRevision, NormalsVariant, Person,
-    PlaceRecord, Record, RevisionSummary, Role, SeriesRecord, SessionOwner, SessionRecord, StripDay, UserRecord,
-    Versioned, Visitor, WeatherDay, Write,
+    Action, ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, HeadFilter, Kind, NewRevision,
+    NormalsVariant, Part, Person, PlaceRecord, Record, RevisionSummary, Role, SeriesRecord, SessionOwner,
+    SessionRecord, StripDay, UserRecord, Versioned, Visitor, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
 pub use queries::health::{Health, health};

@@ -150,6 +150,15 @@ pub(crate) const fn field_kind(document: &FieldDoc) -> &'static str {
     }
 }
 
+/// The day of the visit that a record is of, and when it says to look again.
+pub(crate) fn field_dates(document: &FieldDoc) -> (NaiveDate, Option<NaiveDate>) {
+    match document {
+        FieldDoc::Found(doc) => (doc.seen_at.date(), None),
+        FieldDoc::Round(doc) => (doc.on, Some(doc.look_again)),
+        FieldDoc::Dialled(doc) => (doc.on, Some(doc.look_again)),
+    }
+}
+
 /// Something written down in the field: added once and never changed.
 #[derive(Debug, Clone, PartialEq)]
 pub struct FieldRecord {
@@ -163,6 +172,60 @@ pub struct FieldRecord {
     pub user_name: String,
     /// What.
     pub document: FieldDoc,
+}
+
+/// A controller as lists know it, without its document; what stands here changes whenever anything that its
+/// day depends on does.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct ControllerHead {
+    /// Key.
+    pub id: Uuid,
+    /// Name.
+    pub name: String,
+    /// Version.
+    pub version: i32,
+    /// How many stations are in use.
+    pub stations: i32,
+    /// The place.
+    pub place_id: Uuid,
+    /// The place's name.
+    pub place: String,
+    /// The place's version.
+    pub place_version: i32,
+    /// The place's IANA time zone.
+    pub time_zone: String,
+    /// The import of weather that counts there.
+    pub revision_id: Option<Uuid>,
+    /// When anything was last written down in the field.
+    pub recorded_at: Option<DateTime<Utc>>,
+    /// The day of the last visit.
+    pub last_visit: Option<NaiveDate>,
+    /// When to look again.
+    pub look_again: Option<NaiveDate>,
+}
+
+/// Which heads, in which order.
+#[derive(Debug, Clone, Default)]
+pub struct HeadFilter {
+    /// Part of the controller's or the place's name, in any case; empty for all.
+    pub text: String,
+    /// Only those of these places, where stated.
+    pub places: Option<Vec<Uuid>>,
+    /// What is to be looked at first stands first; else by place and name.
+    pub by_look_again: bool,
+    /// How many to leave out.
+    pub skip: i64,
+    /// How many at most; all where nothing is stated.
+    pub most: Option<i64>,
+}
+
+/// Part of a list, and how many there are in all.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Part<T> {
+    /// The part.
+    pub items: Vec<T>,
+    /// How many there are.
+    pub total: usize,
 }
 
 /// A controller and the place where it hangs.

@@ -177,6 +177,10 @@ diesel::table! {
         place_id -> Uuid,
         name -> Text,
         document -> Jsonb,
+        recorded_at -> Nullable<Timestamptz>,
+        last_visit -> Nullable<Date>,
+        look_again -> Nullable<Date>,
+        look_again_at -> Nullable<Timestamptz>,
     }
 }
 
@@ -200,6 +204,42 @@ diesel::table! {
         user_id -> Uuid,
         user_name -> Text,
         document -> Jsonb,
+    }
+}
+
+// Views: read only.
+
+diesel::table! {
+    controller_heads (account_id, id) {
+        account_id -> Uuid,
+        id -> Uuid,
+        name -> Text,
+        version -> Integer,
+        stations -> Integer,
+        place_id -> Uuid,
+        place -> Text,
+        place_version -> Integer,
+        time_zone -> Text,
+        revision_id -> Nullable<Uuid>,
+        recorded_at -> Nullable<Timestamptz>,
+        last_visit -> Nullable<Date>,
+        look_again -> Nullable<Date>,
+    }
+}
+
+diesel::table! {
+    visitors (account_id, id) {
+        account_id -> Uuid,
+        account_name -> Text,
+        id -> Uuid,
+        email -> Text,
+        name -> Text,
+        password_hash -> Text,
+        units -> Text,
+        role -> Text,
+        action_id -> Nullable<Uuid>,
+        action_at -> Nullable<Timestamptz>,
+        action_why -> Nullable<Text>,
     }
 }
 

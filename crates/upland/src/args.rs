@@ -206,8 +206,21 @@ pub(crate) struct Demo {
     #[command(flatten)]
     pub(crate) database: Database,
     /// Throw the demo company's data away first.
-    #[arg(long)]
+    #[arg(long, conflicts_with = "large")]
     pub(crate) fresh: bool,
+    /// A company of its own, as large as they come, to measure against: 1,000 controllers, five years of
+    /// changes. Takes minutes.
+    #[arg(long)]
+    pub(crate) large: bool,
+    /// Where the large company's figures come from: the same seed, the same company.
+    #[arg(long, default_value_t = 1, requires = "large")]
+    pub(crate) seed: u64,
+    /// Places of the large company.
+    #[arg(long, default_value_t = 200, requires = "large", value_parser = clap::value_parser!(u16).range(1..=2000))]
+    pub(crate) places: u16,
+    /// Changes of each of its controllers.
+    #[arg(long, default_value_t = 20, requires = "large", value_parser = clap::value_parser!(u32).range(0..=200))]
+    pub(crate) changes: u32,
     /// What was found and dialled of late goes by this day; today unless stated.
     #[arg(long, env = "UPLAND_TODAY")]
     pub(crate) today: Option<NaiveDate>,

@@ -10,8 +10,8 @@ use upland_core::schedule::Situation;
 
 // The records that view models show. Everything else of the store stays with loading and saving.
 pub(crate) use upland_store::{
-    ActionLine, ChangeEntry, ControllerRecord, FieldRecord, NormalsVariant, Person, PlaceRecord, RevisionSummary, Role,
-    SeriesRecord, SessionRecord, StripDay, Versioned, WeatherDay,
+    ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, NormalsVariant, Person, PlaceRecord,
+    RevisionSummary, Role, SeriesRecord, SessionRecord, StripDay, Versioned, WeatherDay,
 };
 
 /// The weather that a place uses.

@@ -17,6 +17,7 @@ mod guard;
 mod handlers;
 mod headers;
 pub mod intake;
+mod jobs;
 mod loading;
 mod pages;
 mod routes;

@@ -1,6 +1,9 @@
 //! Loading what the pages of a place or a controller show.
 
-use upland_store::{Account, PlaceRecord, StoreError, Versioned};
+use std::collections::HashMap;
+use std::collections::hash_map::Entry;
+
+use upland_store::{Account, ControllerHead, PlaceRecord, StoreError, Versioned};
 use uuid::Uuid;
 
 use crate::context::{ControllerContext, PlaceContext, Weather};
@@ -17,19 +20,34 @@ pub(crate) async fn place(account: &Account, id: Uuid) -> Result<PlaceContext, S
     with_weather(account, account.place(id).await?).await
 }
 
-/// Every place of a company, and every controller with its place.
-pub(crate) async fn everything(account: &Account) -> Result<(Vec<PlaceContext>, Vec<ControllerContext>), StoreError> {
-    let mut places = Vec::new();
-    for place in account.places().await? {
-        places.push(with_weather(account, place).await?);
+/// Some controllers with their places and weather, each series read once.
+pub(crate) async fn contexts(
+    account: &Account,
+    heads: &[&ControllerHead],
+) -> Result<Vec<ControllerContext>, StoreError> {
+    let ids: Vec<Uuid> = heads.iter().map(|head| head.id).collect();
+    let place_ids: Vec<Uuid> = heads.iter().map(|head| head.place_id).collect();
+    let mut known: HashMap<Uuid, Weather> = HashMap::new();
+    let mut places: HashMap<Uuid, PlaceContext> = HashMap::new();
+    for place in account.places_of(&place_ids).await? {
+        let own = match place.value.series_id {
+            Some(id) => Some(match known.entry(id) {
+                Entry::Occupied(weather) => weather.get().clone(),
+                Entry::Vacant(free) => free.insert(weather(account, id).await?).clone(),
+            }),
+            None => None,
+        };
+        places.insert(place.id, PlaceContext::new(place, own));
     }
-    let mut controllers = Vec::new();
-    for controller in account.controllers().await? {
-        if let Some(at) = places.iter().find(|p| p.place.id == controller.value.place_id) {
-            controllers.push(ControllerContext { controller, at: at.clone() });
-        }
-    }
-    Ok((places, controllers))
+    let controllers = account.controllers_of(&ids).await?.into_iter();
+    let mut out: Vec<ControllerContext> = controllers
+        .filter_map(|controller| {
+            let at = places.get(&controller.value.place_id)?.clone();
+            Some(ControllerContext { controller, at })
+        })
+        .collect();
+    out.sort_by_key(|context| ids.iter().position(|id| *id == context.controller.id));
+    Ok(out)
 }
 
 /// A place that is loaded already, with its weather.

@@ -22,10 +22,18 @@ impl Account {
     /// # Errors
     /// [`StoreError::NotFound`] when there is none.
     pub async fn controller(&self, id: Uuid) -> Result<Versioned<ControllerRecord>, StoreError> {
-        self.controllers_where(Some(id)).await?.into_iter().next().ok_or(StoreError::NotFound)
+        self.controllers_where(Some(&[id])).await?.into_iter().next().ok_or(StoreError::NotFound)
     }
 
-    async fn controllers_where(&self, only: Option<Uuid>) -> Result<Vec<Versioned<ControllerRecord>>, StoreError> {
+    /// Some controllers, by name.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn controllers_of(&self, ids: &[Uuid]) -> Result<Vec<Versioned<ControllerRecord>>, StoreError> {
+        self.controllers_where(Some(ids)).await
+    }
+
+    async fn controllers_where(&self, only: Option<&[Uuid]>) -> Result<Vec<Versioned<ControllerRecord>>, StoreError> {
         let mut query = controllers::table
             .inner_join(
                 aggregates::table
@@ -35,8 +43,8 @@ impl Account {
             .order((controllers::name, controllers::id))
             .select((ControllerRow::as_select(), aggregates::version))
             .into_boxed();
-        if let Some(id) = only {
-            query = query.filter(controllers::id.eq(id));
+        if let Some(ids) = only {
+            query = query.filter(controllers::id.eq_any(ids));
         }
         let rows: Vec<(ControllerRow, i32)> = query.load(&mut self.connection().await?).await?;
         rows.into_iter()

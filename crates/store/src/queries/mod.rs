@@ -4,6 +4,7 @@ mod apply;
 mod changes;
 mod controllers;
 mod field;
+mod heads;
 pub(crate) mod health;
 pub(crate) mod people;
 mod places;

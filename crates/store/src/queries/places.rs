@@ -44,6 +44,6 @@ impl Account {
     }
 }
 
-fn versioned((row, version): (PlaceRow, i32)) -> Result<Versioned<PlaceRecord>, StoreError> {
+pub(super) fn versioned((row, version): (PlaceRow, i32)) -> Result<Versioned<PlaceRecord>, StoreError> {
     Ok(Versioned { id: row.id, version, value: PlaceRecord::of_document(row.document)? })
 }

@@ -1,6 +1,5 @@
 use chrono::{DateTime, Utc};
 use diesel::prelude::*;
-use diesel::sql_types::{Nullable, Text, Timestamptz, Uuid as SqlUuid};
 use diesel_async::{AsyncConnection, RunQueryDsl};
 use uuid::Uuid;
 
@@ -10,48 +9,26 @@ use crate::pool::{Account, Store};
 use crate::queries::sessions::end_others;
 use crate::schema::{
     accounts, actions, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals,
-    places, series, series_revisions, uploads, users,
+    places, series, series_revisions, uploads, users, visitors,
 };
 
-/// A user with the company's name, and the newest action of theirs that can be undone.
-#[derive(Debug, QueryableByName)]
+/// A user with the company's name, and the newest action of theirs that can be undone: one question for what
+/// every page needs.
+#[derive(Debug, Queryable, Selectable)]
+#[diesel(table_name = visitors)]
 struct VisitorRow {
-    #[diesel(sql_type = SqlUuid)]
     account_id: Uuid,
-    #[diesel(sql_type = Text)]
     account_name: String,
-    #[diesel(sql_type = SqlUuid)]
     id: Uuid,
-    #[diesel(sql_type = Text)]
     email: String,
-    #[diesel(sql_type = Text)]
     name: String,
-    #[diesel(sql_type = Text)]
     password_hash: String,
-    #[diesel(sql_type = Text)]
     units: String,
-    #[diesel(sql_type = Text)]
     role: String,
-    #[diesel(sql_type = Nullable<SqlUuid>)]
     action_id: Option<Uuid>,
-    #[diesel(sql_type = Nullable<Timestamptz>)]
     action_at: Option<DateTime<Utc>>,
-    #[diesel(sql_type = Nullable<Text>)]
     action_why: Option<String>,
 }
-
-/// One question for what every page needs: the newest action is one step in its index.
-const VISITOR: &str = "\
-    SELECT u.account_id, a.name AS account_name, u.id, u.email, u.name, u.password_hash, u.units, u.role, \
-           newest.id AS action_id, newest.at AS action_at, newest.why AS action_why \
-    FROM users AS u \
-    JOIN accounts AS a ON a.id = u.account_id \
-    LEFT JOIN LATERAL ( \
-        SELECT id, at, why FROM actions \
-        WHERE account_id = u.account_id AND user_id = u.id AND can_be_undone \
-        ORDER BY ordinal DESC LIMIT 1 \
-    ) AS newest ON true \
-    WHERE u.left_at IS NULL AND ";
 
 impl TryFrom<VisitorRow> for Visitor {
     type Error = StoreError;
@@ -101,9 +78,10 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`] when there is none, or the person has left.
     pub async fn user_by_email(&self, email: &str) -> Result<UserRecord, StoreError> {
-        let row: VisitorRow = diesel::sql_query(format!("{VISITOR} u.email = $1"))
-            .bind::<Text, _>(email.to_lowercase())
-            .get_result(&mut self.connection().await?)
+        let row: VisitorRow = visitors::table
+            .filter(visitors::email.eq(email.to_lowercase()))
+            .select(VisitorRow::as_select())
+            .first(&mut self.connection().await?)
             .await?;
         Ok(Visitor::try_from(row)?.user)
     }
@@ -115,10 +93,11 @@ impl Account {
     /// # Errors
     /// [`StoreError::NotFound`] when there is none, or the person has left.
     pub async fn visitor(&self, user_id: Uuid) -> Result<Visitor, StoreError> {
-        let row: VisitorRow = diesel::sql_query(format!("{VISITOR} u.account_id = $1 AND u.id = $2"))
-            .bind::<SqlUuid, _>(self.id)
-            .bind::<SqlUuid, _>(user_id)
-            .get_result(&mut self.connection().await?)
+        let row: VisitorRow = visitors::table
+            .filter(visitors::account_id.eq(self.id))
+            .filter(visitors::id.eq(user_id))
+            .select(VisitorRow::as_select())
+            .first(&mut self.connection().await?)
             .await?;
         row.try_into()
     }

@@ -193,7 +193,7 @@ async fn what_is_written_down_in_the_field_is_added_once_and_never_changed() {
     let mut again = c.action(Vec::new());
     again.records = vec![later.clone()];
     c.account.apply(&again).await.unwrap();
-    let newest = c.account.newest_records(Some(controller_id)).await.unwrap();
+    let newest = c.account.newest_records(&[controller_id]).await.unwrap();
     assert_eq!(newest.len(), 2, "one of each kind");
     assert!(newest.iter().any(|r| r.id == later.id));
 }

@@ -18,13 +18,19 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(matches!(me.place(place_id).await, Err(StoreError::NotFound)));
     assert!(me.controllers().await.unwrap().is_empty());
     assert!(matches!(me.controller(controller_id).await, Err(StoreError::NotFound)));
+    assert!(me.controllers_of(&[controller_id]).await.unwrap().is_empty());
+    let of_their_place = HeadFilter { places: Some(vec![place_id]), ..HeadFilter::default() };
+    assert!(me.heads(&of_their_place).await.unwrap().items.is_empty());
+    assert!(me.places_part("", 0, 10).await.unwrap().items.is_empty());
+    assert!(me.places_of(&[place_id]).await.unwrap().is_empty());
+    assert!(me.places_by_series().await.unwrap().is_empty());
     assert!(me.all_series().await.unwrap().is_empty());
     assert!(matches!(me.series(series_id).await, Err(StoreError::NotFound)));
     assert!(me.normals(series_id).await.unwrap().is_empty());
     assert!(me.strip_days(series_id, day(1900), day(2100)).await.unwrap().is_empty());
     assert!(me.weather_days(series_id).await.unwrap().is_empty());
     assert!(me.field_records(controller_id, 100).await.unwrap().is_empty());
-    assert!(me.newest_records(None).await.unwrap().is_empty());
+    assert!(me.newest_records(&[controller_id]).await.unwrap().is_empty());
     assert!(me.last_action(neighbour.user).await.unwrap().is_none());
     let theirs = neighbour.account.last_action(neighbour.user).await.unwrap().unwrap().id;
     assert!(me.changes_of(neighbour.user, theirs).await.unwrap().is_empty());
@@ -98,6 +104,7 @@ fn every_query_is_asked() {
         include_str!("../../src/queries/people.rs"),
         include_str!("../../src/queries/places.rs"),
         include_str!("../../src/queries/controllers.rs"),
+        include_str!("../../src/queries/heads.rs"),
         include_str!("../../src/queries/series.rs"),
         include_str!("../../src/queries/changes.rs"),
         include_str!("../../src/queries/apply.rs"),

@@ -5,6 +5,7 @@ mod applying;
 mod columns;
 mod companies;
 mod fixture;
+mod heads;
 mod migrations;
 mod people;
 mod reports;

@@ -3,6 +3,7 @@ use upland_store::Store;
 
 use super::Outcome;
 use crate::args::Demo;
+use crate::demo::large::{self, Size};
 
 /// Puts the demo data into a database that has none yet.
 pub(super) fn run(args: &Demo) -> anyhow::Result<Outcome> {
@@ -12,6 +13,10 @@ pub(super) fn run(args: &Demo) -> anyhow::Result<Outcome> {
             upland_store::migrate(&args.database.database_url).await?;
             let store = Store::new(&args.database.database_url, 1)?;
             let today = args.today.unwrap_or_else(|| chrono::Utc::now().date_naive());
+            if args.large {
+                let size = Size { places: args.places.into(), controllers: 5, changes: args.changes, seed: args.seed };
+                return large::load(&store, size, today).await;
+            }
             crate::demo::load(&store, args.fresh, today).await
         })
         .context("the demo data cannot be loaded")?;

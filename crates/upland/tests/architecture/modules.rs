@@ -7,10 +7,11 @@ use std::path::{Path, PathBuf};
 const CRATES: [&str; 5] = ["core", "formats", "store", "web", "upland"];
 
 /// Parts of the web crate, lowest first: none may name a later one.
-const WEB_FLOORS: [&[&str]; 5] = [
+const WEB_FLOORS: [&[&str]; 6] = [
     &["words", "show", "form", "clock", "assets", "headers", "typed_position"],
     &["context", "charts", "error", "state"],
     &["pages", "guard", "intake", "loading"],
+    &["jobs"],
     &["handlers"],
     &["routes", "server", "golden"],
 ];

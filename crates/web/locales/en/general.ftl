@@ -190,3 +190,13 @@ error-not-allowed-text = A lead of your company can do it, or change your role.
 undo-done-title = It is undone already
 undo-done-text = Nothing was changed.
 read-only = You can read everything here, and change nothing.
+
+## Long lists
+
+finder-go = Find
+finder-all = Show all
+finder-shown = { $first } to { $last } of { $total }
+finder-before = Previous
+finder-after = Next
+finder-nothing = Nothing is called that.
+finder-place = Find a place or controller

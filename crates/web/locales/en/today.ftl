@@ -61,3 +61,17 @@ due-sensor-act = Open sensor
 due-clock = Clocks change on { $a }, { $b }
 due-clock-forward = One hour forward. Panels that do not adjust by themselves run an hour late until they are set.
 due-clock-back = One hour back. Panels that do not adjust by themselves run an hour early until they are set.
+
+job-all = Everything
+job-clock = Clock change
+job-ended = Something ended
+job-fault = Fault at a sensor
+job-dial = To dial in
+job-look-again = Round due
+job-sensor = Sensor care
+job-missing = Not complete
+today-places-all =
+    { $n ->
+        [one] One place
+       *[other] All { $n } places
+    }

@@ -193,3 +193,4 @@ file-too-wide = The file has { $a } columns; up to { $b } are read.
 file-too-long = The file has more than { $a } rows, which is more days than any record has.
 file-no-rows = There is a header but no data.
 file-malformed = Line { $a }: { $b }
+names-and-more = { $a } and { $b } more

@@ -125,10 +125,7 @@ fn today_and_the_steps() {
         let (rows, most) = today::dial_rows(&contexts, |_| half.today());
         let normal = today::normal_now(&context.at, half.today(), units);
         let spine = Spine::of(&context, Step::Year);
-        format!(
-            "{rows:#?}\n{most}\n{normal:#?}\n{todo:#?}\n{:#?}\n{spine:#?}",
-            today::todos(&contexts, |_| half.today())
-        )
+        format!("{rows:#?}\n{most}\n{normal:#?}\n{todo:#?}\n{:#?}\n{spine:#?}", today::todos(&context, half.today()))
     });
 }
 

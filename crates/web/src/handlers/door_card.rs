@@ -32,7 +32,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let c = context.controller();
     let situation = context.week_of(today);
     let plan = situation.plan(c);
-    let records = user.account.newest_records(Some(*id)).await?;
+    let records = user.account.newest_records(&[*id]).await?;
     let state = FieldState::of(&records);
     let used = w.t2("stations-used", c.stations.len().to_string(), c.capability.stations.to_string());
     page(&DoorCardTemplate {

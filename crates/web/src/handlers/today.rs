@@ -1,66 +1,104 @@
 use actix_web::web;
 use chrono::Datelike;
 use chrono_tz::Tz;
+use upland_store::HeadFilter;
 
 use crate::charts::DayArc;
-use crate::context::ControllerContext;
-use crate::error::Page;
+use crate::context::{ControllerContext, ControllerHead, PlaceContext};
+use crate::error::{Page, PageError};
+use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
+use crate::jobs::Jobs;
 use crate::loading;
-use crate::pages::due::{clock_todo, due};
-use crate::pages::field::FieldState;
+use crate::pages::due::clock_todo;
+use crate::pages::finder::{Finder, Search};
 use crate::pages::places::place_rows;
 use crate::pages::shell::View;
-use crate::pages::today::{TodayTemplate, Todo, dial_rows, normal_now, todos};
+use crate::pages::today::{JobKind, TodayTemplate, Todo, dial_rows, kind_links, normal_now};
 use crate::show::{Measure, month_long, month_of, weekday};
 use crate::state::App;
 use crate::words::Words;
 
-/// The almanac page for the date.
-pub(crate) async fn show(app: web::Data<App>, user: SignedIn) -> Page {
+/// Controllers whose percents stand on a page.
+const DIALS: usize = 24;
+/// Jobs on a page.
+const JOBS: usize = 24;
+/// Places that stand beside them; of more there is a link to the list.
+const PLACES: usize = 12;
+
+/// The almanac page for the date: the percents of the controllers, and what is to be done.
+pub(crate) async fn show(
+    app: web::Data<App>,
+    jobs: web::Data<Jobs>,
+    user: SignedIn,
+    query: web::Query<Vec<(String, String)>>,
+) -> Page {
     let w = Words;
-    let (place_contexts, contexts) = loading::everything(&user.account).await?;
-    let all_series = user.account.all_series().await?;
-    let records = user.account.newest_records(None).await?;
-    let places: Vec<_> = place_contexts.iter().map(|p| p.place.clone()).collect();
-    let controllers: Vec<_> = contexts.iter().map(|d| d.controller.clone()).collect();
-    // The date stands at the first place that has weather, else at the first one.
-    let home = place_contexts.iter().find(|p| p.weather.is_some()).or(place_contexts.first());
-    let zone = home.map_or(Tz::UTC, |p| p.zone);
+    let query = Form::from_pairs(query.into_inner());
+    let (dials, listed) = (Search::of(&query, "page"), Search::of(&query, "jobs"));
+    let kind = JobKind::of_word(query.get("kind"));
+    let filter = HeadFilter { text: dials.text.clone(), ..HeadFilter::default() };
+    let heads = user.account.heads(&filter).await?.items;
+    let home = home(&user, &heads).await?;
+    let zone = home.as_ref().map_or(Tz::UTC, |p| p.zone);
     let now = app.clock.local(zone);
     let today = now.date();
-    let today_at = |d: &ControllerContext| app.clock.today(d.at.zone);
-    let (groups, most) = dial_rows(&contexts, today_at);
+    let clock = clock_todo(&zones(&heads), today);
+    let of_controllers = jobs.of(&user.account, app.clock, &heads).await?;
+    let all: Vec<&Todo> = clock.iter().chain(of_controllers.iter().flat_map(|own| own.iter())).collect();
+    let kinds = kind_links(&all, kind, &dials.text);
+    let of_kind: Vec<&Todo> = all.into_iter().filter(|t| kind.is_none_or(|k| t.kind == k)).collect();
+    let shown: Vec<&ControllerHead> = heads.iter().skip((dials.page - 1) * DIALS).take(DIALS).collect();
+    let contexts = loading::contexts(&user.account, &shown).await?;
+    let (groups, most) = dial_rows(&contexts, |d: &ControllerContext| app.clock.today(d.at.zone));
+    let places = user.account.places_part("", 0, PLACES as i64).await?;
+    let series: Vec<_> = user.account.all_series().await?.into_iter().map(|(s, _)| (s.id, s.value)).collect();
     let month = month_of(today);
-    let arc = home.map(|p| {
-        let position = &p.place.value.position;
-        DayArc::draw(position.latitude_deg(), position.longitude_deg(), p.zone, now)
-    });
-    let series: Vec<_> = all_series.into_iter().map(|(s, _)| (s.id, s.value)).collect();
     let days = if today.leap_year() { 366 } else { 365 };
-    let mut todo: Vec<Todo> = Vec::new();
-    let zones: Vec<Tz> = place_contexts.iter().map(|p| p.zone).collect();
-    todo.extend(clock_todo(&zones, today));
-    for context in &contexts {
-        let own = records.iter().filter(|r| r.controller_id == context.controller.id);
-        todo.extend(due(context, &FieldState::of(own), today_at(context)));
-    }
-    todo.extend(todos(&contexts, today_at));
-    let shell = shell(&app, &user, View::Today, "today", w.t("nav-today"), "/");
+    let word = kind.map_or("", JobKind::word);
     page(&TodayTemplate {
+        shell: shell(&app, &user, View::Today, "today", w.t("nav-today"), "/"),
         day: today.day().to_string(),
         weekday: weekday(today),
         month_year: w.t2("month-year", month_long(month), today.year().to_string()),
         of_year: w.t2("today-day-of", today.ordinal().to_string(), days.to_string()),
-        arc,
-        normal: home.and_then(|p| normal_now(p, today, user.units)),
+        arc: home.as_ref().map(|p| {
+            let position = &p.place.value.position;
+            DayArc::draw(position.latitude_deg(), position.longitude_deg(), p.zone, now)
+        }),
+        normal: home.as_ref().and_then(|p| normal_now(p, today, user.units)),
         month: month_long(month),
         scale: Measure::DepthADay.show(most, user.units),
-        todo,
-        places: place_rows(&places, &controllers, &series, user.units),
+        finder: Finder::of("/", &dials, [heads.len(), DIALS], "page", &[]),
+        controller_count: heads.len(),
         groups,
-        shell,
+        jobs: Finder::of("/", &listed, [of_kind.len(), JOBS], "jobs", &[("kind", word)]),
+        todo_count: of_kind.len(),
+        todo: of_kind.into_iter().skip((listed.page - 1) * JOBS).take(JOBS).cloned().collect(),
+        kinds,
+        places: place_rows(&places.items, &heads, &series, user.units),
+        place_count: places.total,
     })
+}
+
+/// The place whose date and sun stand at the head: the first one with weather, else the first one.
+async fn home(user: &SignedIn, heads: &[ControllerHead]) -> Result<Option<PlaceContext>, PageError> {
+    let id = match heads.iter().find(|head| head.revision_id.is_some()).or(heads.first()) {
+        Some(head) => Some(head.place_id),
+        None => user.account.places_part("", 0, 1).await?.items.first().map(|place| place.id),
+    };
+    Ok(match id {
+        Some(id) => Some(loading::place(&user.account, id).await?),
+        None => None,
+    })
+}
+
+/// The zones of some controllers, each once.
+fn zones(heads: &[ControllerHead]) -> Vec<Tz> {
+    let mut names: Vec<&str> = heads.iter().map(|head| head.time_zone.as_str()).collect();
+    names.sort_unstable();
+    names.dedup();
+    names.into_iter().filter_map(|name| name.parse().ok()).collect()
 }

@@ -46,7 +46,7 @@ pub(crate) async fn show(
     let answer = match (date, station) {
         (Some(date), Some(station)) => {
             let days = days_on_record(&user, &context).await?;
-            let records = user.account.newest_records(Some(context.controller.id)).await?;
+            let records = user.account.newest_records(&[context.controller.id]).await?;
             let known = FieldState::of(&records).known(&context, held_on(&context, &days, date));
             let plan = context.situation(date).plan(c);
             let why = why_dry(c, &plan, &context.at.zone, &known, station, date);

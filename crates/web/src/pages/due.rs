@@ -7,7 +7,7 @@ use super::dial::DialIn;
 use super::field::FieldState;
 use super::sensors::{About, notes, sensor_name};
 use super::temporary::{back_words, kind_words};
-use super::today::Todo;
+use super::today::{JobKind, Todo};
 use crate::context::ControllerContext;
 use crate::show::{date_short, weekday};
 use crate::words::Words;
@@ -21,6 +21,7 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
     let mut out = Vec::new();
     for t in c.temporaries.iter().filter(|t| t.is_over(today)) {
         out.push(Todo {
+            kind: JobKind::Ended,
             mark: "flag",
             title: w.t2("due-over", &at, kind_words(&t.kind, c)),
             reason: w.t2("due-over-more", date_short(t.until), &t.reason),
@@ -33,6 +34,7 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
     }
     if let Some(day) = state.look_again().filter(|d| *d <= today) {
         out.push(Todo {
+            kind: JobKind::LookAgain,
             mark: "glass",
             title: w.t1("due-look-again", &at),
             reason: w.t1("due-look-again-more", date_short(day)),
@@ -44,6 +46,7 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
         // A bypass that is over stands above, with everything temporary.
         for (note, about) in notes(c, sensor, today).into_iter().filter(|(_, about)| *about != About::BypassOver) {
             out.push(Todo {
+                kind: if about.stops() { JobKind::Fault } else { JobKind::Sensor },
                 mark: if about.stops() { "fault" } else { "battery" },
                 title: w.t2("due-sensor", &at, sensor_name(sensor)),
                 reason: note,
@@ -63,6 +66,7 @@ fn to_dial(context: &ControllerContext, state: &FieldState, today: NaiveDate) ->
     let pending = dial.pending(state);
     let first = pending.first()?;
     Some(Todo {
+        kind: JobKind::Dial,
         mark: "flag",
         title: "due-dial".to_owned(),
         reason: match pending.len() {
@@ -93,6 +97,7 @@ pub(crate) fn clock_todo(zones: &[Tz], today: NaiveDate) -> Option<Todo> {
     let w = Words;
     let (day, minutes) = zones.iter().find_map(|z| clock_change(*z, today))?;
     Some(Todo {
+        kind: JobKind::Clock,
         mark: "flag",
         title: w.t2("due-clock", weekday(day), date_short(day)),
         reason: w.t(if minutes > 0 { "due-clock-forward" } else { "due-clock-back" }),

@@ -10,6 +10,7 @@ pub(crate) mod door_card;
 pub(crate) mod due;
 pub(crate) mod field;
 pub(crate) mod field_form;
+pub(crate) mod finder;
 pub(crate) mod findings;
 pub(crate) mod found;
 pub(crate) mod frame;

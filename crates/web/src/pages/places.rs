@@ -1,6 +1,7 @@
-use crate::context::{ControllerRecord, PlaceRecord, SeriesRecord, Versioned};
+use crate::context::{ControllerHead, PlaceRecord, SeriesRecord, Versioned};
 use uuid::Uuid;
 
+use super::finder::Finder;
 use super::shell::Shell;
 use crate::show::{Measure, Units};
 use crate::words::Words;
@@ -26,11 +27,11 @@ pub(crate) struct ControllerLink {
 }
 
 impl ControllerLink {
-    pub(crate) fn of(controller: &Versioned<ControllerRecord>) -> Self {
+    pub(crate) fn of(controller: &ControllerHead) -> Self {
         Self {
             href: format!("/controllers/{}/year", controller.id),
-            name: controller.value.controller.name.clone(),
-            stations: Words.count("stations-count", controller.value.controller.stations.len()),
+            name: controller.name.clone(),
+            stations: Words.count("stations-count", usize::try_from(controller.stations).unwrap_or(0)),
         }
     }
 }
@@ -40,12 +41,14 @@ impl ControllerLink {
 pub(crate) struct PlacesTemplate {
     pub(crate) shell: Shell,
     pub(crate) places: Vec<PlaceRow>,
+    pub(crate) total: usize,
+    pub(crate) finder: Finder,
 }
 
 /// Rows of the list of places.
 pub(crate) fn place_rows(
     places: &[Versioned<PlaceRecord>],
-    controllers: &[Versioned<ControllerRecord>],
+    controllers: &[ControllerHead],
     series: &[(Uuid, SeriesRecord)],
     units: Units,
 ) -> Vec<PlaceRow> {
@@ -72,11 +75,7 @@ pub(crate) fn place_rows(
                 weather: weather.map_or_else(|| w.t("place-no-weather"), |(_, s)| s.name.clone()),
                 weather_href: format!("/places/{}/weather", place.id),
                 has_weather: weather.is_some(),
-                controllers: controllers
-                    .iter()
-                    .filter(|c| c.value.place_id == place.id)
-                    .map(ControllerLink::of)
-                    .collect(),
+                controllers: controllers.iter().filter(|c| c.place_id == place.id).map(ControllerLink::of).collect(),
                 new_controller: format!("/places/{}/controllers/new", place.id),
             }
         })

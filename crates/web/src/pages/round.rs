@@ -8,13 +8,14 @@ use upland_core::tuning::{Advice, Because, Change, Judgement, Seen, advise};
 use upland_formats::site::ChangeDoc;
 
 use super::field::FieldState;
+use super::finder::Finder;
 use super::found::percent_field;
 use super::shell::Shell;
 use super::spine::Spine;
 use super::stations::{plant_name, station_name};
 use super::year::program_label;
 use crate::charts::{Strip, volume_text, volume_unit};
-use crate::context::ControllerContext;
+use crate::context::{ControllerContext, ControllerHead};
 use crate::form::Form;
 use crate::show::{Measure, Units, date_short, day_list, day_short, minutes, month_long, month_of, number};
 use crate::words::Words;
@@ -357,6 +358,7 @@ pub(crate) fn applied(context: &ControllerContext, advice: &Advice, today: Naive
 pub(crate) struct RoundsTemplate {
     pub(crate) shell: Shell,
     pub(crate) rows: Vec<RoundRow>,
+    pub(crate) finder: Finder,
 }
 
 /// A controller in the list of rounds.
@@ -368,14 +370,12 @@ pub(crate) struct RoundRow {
     pub(crate) due: String,
     pub(crate) last: String,
     pub(crate) href: String,
-    /// Sorts the list.
-    pub(crate) day: Option<NaiveDate>,
 }
 
 impl RoundRow {
-    pub(crate) fn of(context: &ControllerContext, state: &FieldState, today: NaiveDate) -> Self {
+    pub(crate) fn of(head: &ControllerHead, today: NaiveDate) -> Self {
         let w = Words;
-        let day = state.look_again();
+        let day = head.look_again;
         let due = match day {
             Some(d) if d <= today => w.t1("rounds-due", date_short(d)),
             Some(d) => w.t1("rounds-on", date_short(d)),
@@ -387,12 +387,11 @@ impl RoundRow {
                 Some(_) => "done",
                 None => "todo",
             },
-            controller: context.controller().name.clone(),
-            place: context.at.place.value.name.clone(),
+            controller: head.name.clone(),
+            place: head.place.clone(),
             due,
-            last: state.last_visit().map_or_else(|| w.t("rounds-no-visit"), |d| w.t1("rounds-last", date_short(d))),
-            href: format!("/controllers/{}", context.controller.id),
-            day,
+            last: head.last_visit.map_or_else(|| w.t("rounds-no-visit"), |d| w.t1("rounds-last", date_short(d))),
+            href: format!("/controllers/{}", head.id),
         }
     }
 }

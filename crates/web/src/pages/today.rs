@@ -5,6 +5,7 @@ use upland_core::budget::{Dial, Group};
 use upland_core::controller::{PercentStorage, ProgramLetter};
 use upland_core::quantity::MonthOfYear;
 
+use super::finder::Finder;
 use super::places::PlaceRow;
 use super::shell::Shell;
 use super::year::program_label;
@@ -27,7 +28,13 @@ pub(crate) struct TodayTemplate {
     pub(crate) month: String,
     pub(crate) scale: String,
     pub(crate) todo: Vec<Todo>,
+    pub(crate) todo_count: usize,
+    pub(crate) kinds: Vec<KindLink>,
+    pub(crate) jobs: Finder,
+    pub(crate) finder: Finder,
+    pub(crate) controller_count: usize,
     pub(crate) places: Vec<PlaceRow>,
+    pub(crate) place_count: usize,
 }
 
 /// The month's normals, beside the sun.
@@ -57,9 +64,89 @@ pub(crate) struct DialRow {
     pub(crate) next: String,
 }
 
+/// What kind of thing is to be done; the order is that of Today's list.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub(crate) enum JobKind {
+    /// The clocks change.
+    Clock,
+    /// A temporary setting is over.
+    Ended,
+    /// Something stops the water, or protects nothing.
+    Fault,
+    /// Values differ from those on the panel.
+    Dial,
+    /// It is time to look at the ground.
+    LookAgain,
+    /// A battery, or a sensor that was never seen to work.
+    Sensor,
+    /// Something is missing before there is a schedule.
+    Missing,
+}
+
+impl JobKind {
+    pub(crate) const ALL: [Self; 7] =
+        [Self::Clock, Self::Ended, Self::Fault, Self::Dial, Self::LookAgain, Self::Sensor, Self::Missing];
+
+    /// The word of its filter.
+    pub(crate) const fn word(self) -> &'static str {
+        match self {
+            Self::Clock => "clock",
+            Self::Ended => "ended",
+            Self::Fault => "fault",
+            Self::Dial => "dial",
+            Self::LookAgain => "look-again",
+            Self::Sensor => "sensor",
+            Self::Missing => "missing",
+        }
+    }
+
+    pub(crate) fn of_word(word: &str) -> Option<Self> {
+        Self::ALL.into_iter().find(|kind| kind.word() == word)
+    }
+}
+
+/// A filter of Today's list: how many there are of a kind.
+#[derive(Debug, Clone)]
+pub(crate) struct KindLink {
+    pub(crate) href: String,
+    pub(crate) label: String,
+    pub(crate) count: usize,
+    pub(crate) current: bool,
+}
+
+/// The kinds that there are, each with its count; none when there is only one.
+pub(crate) fn kind_links(todos: &[&Todo], current: Option<JobKind>, text: &str) -> Vec<KindLink> {
+    let link = |kind: Option<JobKind>| {
+        let mut address = url::form_urlencoded::Serializer::new(String::new());
+        for (name, value) in [("q", text), ("kind", kind.map_or("", JobKind::word))] {
+            if !value.is_empty() {
+                address.append_pair(name, value);
+            }
+        }
+        KindLink {
+            href: format!("/?{}", address.finish()),
+            label: Words.t(match kind {
+                None => "job-all",
+                Some(JobKind::Clock) => "job-clock",
+                Some(JobKind::Ended) => "job-ended",
+                Some(JobKind::Fault) => "job-fault",
+                Some(JobKind::Dial) => "job-dial",
+                Some(JobKind::LookAgain) => "job-look-again",
+                Some(JobKind::Sensor) => "job-sensor",
+                Some(JobKind::Missing) => "job-missing",
+            }),
+            count: todos.iter().filter(|t| kind.is_none_or(|k| t.kind == k)).count(),
+            current: kind == current,
+        }
+    };
+    let kinds: Vec<KindLink> = JobKind::ALL.into_iter().map(|k| link(Some(k))).filter(|l| l.count > 0).collect();
+    if kinds.len() < 2 { Vec::new() } else { std::iter::once(link(None)).chain(kinds).collect() }
+}
+
 /// The next sensible step of a controller, with its reason.
 #[derive(Debug, Clone)]
 pub(crate) struct Todo {
+    pub(crate) kind: JobKind,
     pub(crate) mark: &'static str,
     pub(crate) title: String,
     pub(crate) reason: String,
@@ -131,52 +218,44 @@ fn next_change(context: &ControllerContext, group: &Group, month: MonthOfYear) -
     }
 }
 
-/// What is missing at each controller, the next sensible step first.
-pub(crate) fn todos(contexts: &[ControllerContext], today: impl Fn(&ControllerContext) -> NaiveDate) -> Vec<Todo> {
+/// What is missing at a controller, the next sensible step.
+pub(crate) fn todos(context: &ControllerContext, today: NaiveDate) -> Vec<Todo> {
     let w = Words;
-    let mut todos = Vec::new();
-    for context in contexts {
-        let name = &context.controller().name;
-        let at = &context.at.place.value.name;
-        let id = context.controller.id;
-        let todo = |mark, title: &str, reason: String, href: String, act: &str| Todo {
-            mark,
-            title: w.t1(title, name),
-            reason,
-            href,
-            act: w.t(act),
-        };
-        match context.budget() {
-            Err(Missing::Weather) => todos.push(todo(
-                "todo",
-                "todo-weather",
-                w.t1("todo-weather-more", at),
-                format!("/places/{}/weather", context.at.place.id),
-                "todo-weather-act",
-            )),
-            Err(Missing::Stations) => todos.push(todo(
-                "todo",
-                "todo-stations",
-                w.t1("todo-stations-more", at),
-                format!("/controllers/{id}/stations"),
-                "todo-stations-act",
-            )),
-            Ok(budget) => {
-                let shorts: usize =
-                    budget.groups.iter().flat_map(|g| &g.months).filter(|m| m.fewer_days.is_some()).count();
-                if shorts > 0 {
-                    todos.push(Todo {
-                        reason: w.count("todo-short-more", shorts),
-                        ..todo("part", "todo-short", String::new(), format!("/controllers/{id}/year"), "todo-short-act")
-                    });
-                }
-                if let Some(turn) = turn_by_hand(context, today(context)) {
-                    todos.push(turn);
-                }
-            }
+    let name = &context.controller().name;
+    let at = &context.at.place.value.name;
+    let id = context.controller.id;
+    let todo = |mark, title: &str, reason: String, href: String, act: &str| Todo {
+        kind: JobKind::Missing,
+        mark,
+        title: w.t1(title, name),
+        reason,
+        href,
+        act: w.t(act),
+    };
+    match context.budget() {
+        Err(Missing::Weather) => vec![todo(
+            "todo",
+            "todo-weather",
+            w.t1("todo-weather-more", at),
+            format!("/places/{}/weather", context.at.place.id),
+            "todo-weather-act",
+        )],
+        Err(Missing::Stations) => vec![todo(
+            "todo",
+            "todo-stations",
+            w.t1("todo-stations-more", at),
+            format!("/controllers/{id}/stations"),
+            "todo-stations-act",
+        )],
+        Ok(budget) => {
+            let shorts: usize = budget.groups.iter().flat_map(|g| &g.months).filter(|m| m.fewer_days.is_some()).count();
+            let short = (shorts > 0).then(|| Todo {
+                reason: w.count("todo-short-more", shorts),
+                ..todo("part", "todo-short", String::new(), format!("/controllers/{id}/year"), "todo-short-act")
+            });
+            short.into_iter().chain(turn_by_hand(context, today)).collect()
         }
     }
-    todos
 }
 
 /// In the first days of a month, and the last before it, the percent of a single-percent panel has to
@@ -195,6 +274,7 @@ fn turn_by_hand(context: &ControllerContext, today: NaiveDate) -> Option<Todo> {
         Dial::Percent(p) => crate::show::percent(p.get()),
     };
     Some(Todo {
+        kind: JobKind::Dial,
         mark: "flag",
         title: w.t2("todo-turn", &context.controller().name, dial),
         reason: w.t1("todo-turn-more", date_short(today)),

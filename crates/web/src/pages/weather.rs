@@ -98,7 +98,7 @@ pub(crate) fn series_rows(
                     Some(km) if km <= 20.0 => "good-far",
                     Some(_) => "good-very-far",
                 }),
-                used_by: used_by(s.id).join(", "),
+                used_by: some_names(&used_by(s.id)),
                 chosen: from.is_some_and(|(_, chosen)| chosen == Some(s.id)),
             }
         })
@@ -220,6 +220,14 @@ pub(crate) fn normal_fields() -> Vec<NormalFields> {
             rain: format!("rain_{}", m.number()),
         })
         .to_vec()
+}
+
+/// The first of many names, and how many more there are.
+fn some_names(names: &[String]) -> String {
+    const MOST: usize = 4;
+    let more = names.len().saturating_sub(MOST);
+    let first = names.iter().take(MOST).cloned().collect::<Vec<_>>().join(", ");
+    if more == 0 { first } else { Words.t2("names-and-more", first, more.to_string()) }
 }
 
 /// The form of saved normals.

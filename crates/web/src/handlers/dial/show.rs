@@ -32,7 +32,7 @@ pub(super) async fn dial_page(
 ) -> Result<DialTemplate, PageError> {
     let path = format!("/controllers/{}/dial-in", context.controller.id);
     let frame = frame(app, user, context, Step::DoorCard, ["dial", "dial-title"], &path).await?;
-    let records = user.account.newest_records(Some(context.controller.id)).await?;
+    let records = user.account.newest_records(&[context.controller.id]).await?;
     let state = FieldState::of(&records);
     let now = app.clock.local(context.at.zone);
     let at = app.clock.moment(context.at.zone);

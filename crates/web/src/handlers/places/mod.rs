@@ -4,7 +4,7 @@ pub(crate) mod list;
 pub(crate) mod new;
 pub(crate) mod update;
 
-use upland_store::{PlaceRecord, Versioned};
+use upland_store::{HeadFilter, PlaceRecord, Versioned};
 
 use crate::error::PageError;
 use crate::form::Form;
@@ -31,7 +31,10 @@ async fn form_page(
     };
     let shell = shell(app, user, View::Places, "form", title, &path);
     let controllers = match place {
-        Some(place) => user.account.controllers().await?.into_iter().filter(|c| c.value.place_id == place.id).collect(),
+        Some(place) => {
+            let filter = HeadFilter { places: Some(vec![place.id]), ..HeadFilter::default() };
+            user.account.heads(&filter).await?.items
+        }
         None => Vec::new(),
     };
     Ok(PlaceFormTemplate {

@@ -30,7 +30,7 @@ impl Loaded {
     async fn of(user: &SignedIn, id: Uuid) -> Result<Self, PageError> {
         let context = loading::controller(&user.account, id).await?;
         let days = days_on_record(user, &context).await?;
-        let records = user.account.newest_records(Some(context.controller.id)).await?;
+        let records = user.account.newest_records(&[context.controller.id]).await?;
         let found = FieldState::of(&records).panel_still_found().cloned();
         Ok(Self { context, days, found })
     }

@@ -1,29 +1,38 @@
 use actix_web::web;
+use chrono_tz::Tz;
+use upland_store::HeadFilter;
 
 use crate::error::Page;
+use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
-use crate::loading;
-use crate::pages::field::FieldState;
+use crate::pages::finder::{Finder, Search};
 use crate::pages::round::{RoundRow, RoundsTemplate};
 use crate::pages::shell::View;
 use crate::state::App;
 use crate::words::Words;
 
-/// Rounds across places: what is due first stands first.
-pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
-    let (_, contexts) = loading::everything(&user.account).await?;
-    let records = user.account.newest_records(None).await?;
-    let mut rows: Vec<RoundRow> = contexts
-        .iter()
-        .map(|context| {
-            let own = records.iter().filter(|r| r.controller_id == context.controller.id);
-            RoundRow::of(context, &FieldState::of(own), app.clock.today(context.at.zone))
-        })
-        .collect();
-    // Never dialled stands last: there is nothing yet to look at again.
-    rows.sort_by_key(|r| (r.day.is_none(), r.day, r.place.clone(), r.controller.clone()));
-    let shell = shell(&app, &user, View::Rounds, "rounds", Words.t("nav-rounds"), "/rounds");
-    page(&RoundsTemplate { shell, rows })
+/// Controllers on a page.
+const SIZE: usize = 50;
+
+/// Rounds across places: what is due first stands first; never dialled stands last, as there is nothing yet
+/// to look at again.
+pub(crate) async fn list(app: web::Data<App>, user: SignedIn, query: web::Query<Vec<(String, String)>>) -> Page {
+    let asked = Search::of(&Form::from_pairs(query.into_inner()), "page");
+    let filter = HeadFilter {
+        text: asked.text.clone(),
+        by_look_again: true,
+        skip: asked.skip(SIZE),
+        most: Some(SIZE as i64),
+        ..HeadFilter::default()
+    };
+    let part = user.account.heads(&filter).await?;
+    let rows =
+        part.items.iter().map(|head| RoundRow::of(head, app.clock.today(head.time_zone.parse().unwrap_or(Tz::UTC))));
+    page(&RoundsTemplate {
+        shell: shell(&app, &user, View::Rounds, "rounds", Words.t("nav-rounds"), "/rounds"),
+        rows: rows.collect(),
+        finder: Finder::of("/rounds", &asked, [part.total, SIZE], "page", &[]),
+    })
 }

@@ -19,7 +19,7 @@ pub(crate) async fn preview(
     Posted(mut form): Posted,
 ) -> Page {
     let context = loading::controller(&user.account, *id).await?;
-    let records = user.account.newest_records(Some(*id)).await?;
+    let records = user.account.newest_records(&[*id]).await?;
     let seen = read(&mut form, &context, app.clock.today(context.at.zone), &FieldState::of(&records));
     let advice = advice(&context, &seen);
     page(&RoundLiveTemplate { w: Words, advice: AdviceView::of(&context, &seen, &advice, user.units) })

@@ -19,7 +19,7 @@ use crate::words::Words;
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let context = loading::controller(&user.account, *id).await?;
     let today = app.clock.today(context.at.zone);
-    let records = user.account.newest_records(Some(*id)).await?;
+    let records = user.account.newest_records(&[*id]).await?;
     let seen = read(&mut form, &context, today, &FieldState::of(&records));
     let advice = advice(&context, &seen);
     let view = AdviceView::of(&context, &seen, &advice, user.units);

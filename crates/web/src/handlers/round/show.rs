@@ -32,7 +32,7 @@ pub(super) async fn round_page(
     let href = format!("/controllers/{}/round", context.controller.id);
     let frame = frame(app, user, context, Step::Week, ["round", "round-title"], &href).await?;
     let now = app.clock.local(context.at.zone);
-    let records = user.account.newest_records(Some(context.controller.id)).await?;
+    let records = user.account.newest_records(&[context.controller.id]).await?;
     let state = FieldState::of(&records);
     let seen = read(&mut form.clone(), context, now.date(), &state);
     let advice = advice(context, &seen);

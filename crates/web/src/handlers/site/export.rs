@@ -1,5 +1,6 @@
 use actix_web::web;
 use upland_formats::site::{Site, write_site};
+use upland_store::HeadFilter;
 use uuid::Uuid;
 
 use crate::error::Page;
@@ -13,11 +14,10 @@ pub(crate) async fn export(user: SignedIn, id: web::Path<Uuid>) -> Page {
     let at = loading::place(&user.account, *id).await?;
     let mut controllers = Vec::new();
     let mut as_found = Vec::new();
-    for controller in user.account.controllers().await? {
-        if controller.value.place_id != *id {
-            continue;
-        }
-        let records = user.account.newest_records(Some(controller.id)).await?;
+    let filter = HeadFilter { places: Some(vec![*id]), ..HeadFilter::default() };
+    let own: Vec<Uuid> = user.account.heads(&filter).await?.items.iter().map(|head| head.id).collect();
+    for controller in user.account.controllers_of(&own).await? {
+        let records = user.account.newest_records(&[controller.id]).await?;
         if let Some((_, panel)) = FieldState::of(&records).found {
             as_found.push((controllers.len(), panel));
         }

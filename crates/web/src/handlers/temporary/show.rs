@@ -37,7 +37,7 @@ pub(super) async fn temporary_page(
     let href = format!("/controllers/{}/temporary", context.controller.id);
     let frame = frame(app, user, context, Step::Week, ["temporary", "temp-title"], &href).await?;
     let today = app.clock.today(context.at.zone);
-    let records = user.account.newest_records(Some(context.controller.id)).await?;
+    let records = user.account.newest_records(&[context.controller.id]).await?;
     let last = FieldState::of(&records).last_visit().filter(|d| *d < today);
     let since =
         last.unwrap_or(today - TimeDelta::days(LOOK_BACK_DAYS)).max(today - TimeDelta::days(LOOK_BACK_MOST_DAYS));

@@ -12,8 +12,8 @@ use crate::words::Words;
 /// The company's series of weather.
 pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
     let series = user.account.all_series().await?;
-    let places = user.account.places().await?;
-    let used_by = |id| places.iter().filter(|p| p.value.series_id == Some(id)).map(|p| p.value.name.clone()).collect();
+    let places = user.account.places_by_series().await?;
+    let used_by = |id| places.iter().filter(|(series, _)| *series == id).map(|(_, name)| name.clone()).collect();
     let rows = series_rows(&series, None, used_by, user.units);
     let shell = shell(&app, &user, View::Weather, "weather", Words.t("weather-title"), "/weather");
     page(&WeatherTemplate { shell, rows })

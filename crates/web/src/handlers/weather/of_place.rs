@@ -1,5 +1,6 @@
 use actix_web::web;
 use upland_formats::weather::MAX_BYTES;
+use upland_store::HeadFilter;
 use uuid::Uuid;
 
 use crate::context::ControllerContext;
@@ -34,12 +35,12 @@ async fn place_weather(
     let w = Words;
     let place = user.account.place(id).await?;
     let series = user.account.all_series().await?;
-    let controllers: Vec<_> =
-        user.account.controllers().await?.into_iter().filter(|c| c.value.place_id == id).collect();
+    let filter = HeadFilter { places: Some(vec![id]), ..HeadFilter::default() };
+    let controllers = user.account.heads(&filter).await?.items;
     let spine = match controllers.first() {
         Some(first) => {
             let context = ControllerContext {
-                controller: first.clone(),
+                controller: user.account.controller(first.id).await?,
                 at: loading::with_weather(&user.account, place.clone()).await?,
             };
             Some(Spine::of(&context, Step::Weather))

@@ -12,7 +12,10 @@ pub(crate) use rows::daily_csv;
 pub(crate) use seasons::Field;
 pub(crate) use view::{ReplayView, ViewInput, best_address};
 
-use crate::context::{ControllerContext, PlaceContext};
+use uuid::Uuid;
+
+use crate::context::ControllerHead;
+use crate::pages::finder::Finder;
 use crate::pages::shell::Shell;
 use crate::pages::spine::Spine;
 use crate::words::Words;
@@ -46,6 +49,7 @@ pub(crate) struct ReplayLink {
 /// A place with its controllers.
 #[derive(Debug, Clone)]
 pub(crate) struct ReplayPlace {
+    id: Uuid,
     pub(crate) name: String,
     pub(crate) controllers: Vec<ReplayLink>,
 }
@@ -56,30 +60,30 @@ pub(crate) struct ReplayPlace {
 pub(crate) struct ReplaysTemplate {
     pub(crate) shell: Shell,
     pub(crate) places: Vec<ReplayPlace>,
+    pub(crate) finder: Finder,
 }
 
 impl ReplaysTemplate {
-    /// The controllers that have stations, by place.
-    pub(crate) fn of(shell: Shell, places: &[PlaceContext], controllers: &[ControllerContext]) -> Self {
-        let own = |place: &PlaceContext| -> Vec<ReplayLink> {
-            let mut own: Vec<ReplayLink> = controllers
-                .iter()
-                .filter(|c| c.at.place.id == place.place.id && !c.controller().stations.is_empty())
-                .map(|c| ReplayLink {
-                    href: format!("/controllers/{}/replay", c.controller.id),
-                    name: c.controller().name.clone(),
-                    what: Words.count("replays-what", c.controller().stations.len()),
-                })
-                .collect();
-            own.sort_by(|a, b| a.name.cmp(&b.name));
-            own
-        };
-        let mut list: Vec<ReplayPlace> = places
-            .iter()
-            .map(|p| ReplayPlace { name: p.place.value.name.clone(), controllers: own(p) })
-            .filter(|p| !p.controllers.is_empty())
-            .collect();
-        list.sort_by(|a, b| a.name.cmp(&b.name));
-        Self { shell, places: list }
+    /// The controllers of a page of the list, by place; those without stations have nothing to replay.
+    pub(crate) fn of(shell: Shell, heads: &[ControllerHead], finder: Finder) -> Self {
+        let mut places: Vec<ReplayPlace> = Vec::new();
+        for head in heads {
+            let stations = usize::try_from(head.stations).unwrap_or(0);
+            if stations == 0 {
+                continue;
+            }
+            let link = ReplayLink {
+                href: format!("/controllers/{}/replay", head.id),
+                name: head.name.clone(),
+                what: Words.count("replays-what", stations),
+            };
+            match places.last_mut().filter(|last| last.id == head.place_id) {
+                Some(last) => last.controllers.push(link),
+                None => {
+                    places.push(ReplayPlace { id: head.place_id, name: head.place.clone(), controllers: vec![link] })
+                }
+            }
+        }
+        Self { shell, places, finder }
     }
 }
