@@ -1,10 +1,11 @@
 //! Dialling in: every value of the panel in the panel's own order, slots that must be off included.
 
-use chrono::{DateTime, TimeDelta, TimeZone, Utc};
+use chrono::{DateTime, NaiveDate, TimeDelta, TimeZone, Utc};
 
 use crate::budget::Dial;
 use crate::controller::{Controller, DayMode, Days, PercentScope, PercentStorage, ProgramLetter, StartTime};
 use crate::found::Panel;
+use crate::in_force::{InForce, in_force};
 use crate::quantity::{MonthOfYear, Percent, RunTime};
 use crate::schedule::{Began, Level, Plan, expand};
 
@@ -97,10 +98,12 @@ impl Slot {
 
 /// The slots of a controller in the order of its panel.
 ///
-/// `month` is that of the day of dialling: its percent goes on a panel with a single percent, and its days
-/// where it has days of its own.
+/// `date` is the day of dialling: what is in force then goes on the panel. A panel with a single percent gets
+/// that day's, with what is set for a while; so does the day's month where a panel holds twelve.
 #[must_use]
-pub fn slots(controller: &Controller, plan: &Plan, month: MonthOfYear) -> Vec<Slot> {
+pub fn slots(controller: &Controller, plan: &Plan, date: NaiveDate) -> Vec<Slot> {
+    let month = MonthOfYear::of(date);
+    let today = in_force(controller, plan, None, date);
     let capability = &controller.capability;
     let mut out = Vec::new();
     let mut push = |section, index, month, value| out.push(Slot { section, index, month, value });
@@ -130,17 +133,18 @@ pub fn slots(controller: &Controller, plan: &Plan, month: MonthOfYear) -> Vec<Sl
             push(section, slot, None, start.map_or(Value::StartOff, |s| Value::Start(*s)));
         }
         if capability.percent_scope == PercentScope::EachProgram && runs && !controller.percent_by_sensor(letter) {
-            percents(controller, plan, letter, month, &mut |month, value| push(section, 0, month, value));
+            percents(controller, plan, &today, letter, &mut |month, value| push(section, 0, month, value));
         }
     }
     if capability.percent_scope == PercentScope::AllPrograms
         && let Some(first) = controller.programs.iter().find(|p| plan.of_program(p.letter).next().is_some())
         && !controller.programs.iter().any(|p| controller.percent_by_sensor(p.letter))
     {
-        percents(controller, plan, first.letter, month, &mut |month, value| push(Section::Percent, 0, month, value));
+        percents(controller, plan, &today, first.letter, &mut |month, value| push(Section::Percent, 0, month, value));
     }
     if !controller.sensors.is_empty() {
-        push(Section::Sensor, 0, None, Value::SensorActive);
+        let bypassed = today.sensors.iter().any(|s| s.bypass.is_some());
+        push(Section::Sensor, 0, None, if bypassed { Value::SensorBypassed } else { Value::SensorActive });
     }
     out
 }
@@ -148,17 +152,20 @@ pub fn slots(controller: &Controller, plan: &Plan, month: MonthOfYear) -> Vec<Sl
 fn percents(
     controller: &Controller,
     plan: &Plan,
+    today: &InForce,
     letter: ProgramLetter,
-    month: MonthOfYear,
     push: &mut impl FnMut(Option<MonthOfYear>, Value),
 ) {
-    let value = |m| match plan.dial(letter, m) {
+    let value = |dial| match dial {
         Dial::Off => Value::PercentOff,
         Dial::Percent(percent) => Value::Percent(percent),
     };
+    let now = today.dial(letter);
     match controller.capability.percent_storage {
-        PercentStorage::ByMonth => MonthOfYear::ALL.into_iter().for_each(|m| push(Some(m), value(m))),
-        PercentStorage::Single => push(None, value(month)),
+        PercentStorage::ByMonth => MonthOfYear::ALL.into_iter().for_each(|m| {
+            push(Some(m), value(if m == today.month() { now } else { plan.dial(letter, m) }));
+        }),
+        PercentStorage::Single => push(None, value(now)),
     }
 }
 
@@ -228,10 +235,14 @@ mod tests {
         c
     }
 
+    fn june() -> NaiveDate {
+        NaiveDate::from_ymd_opt(2026, 6, 8).unwrap()
+    }
+
     #[test]
     fn every_slot_of_the_panel_is_there_and_the_unused_ones_must_be_off() {
         let c = cabinet();
-        let all = slots(&c, &Plan::of(&c, None), MonthOfYear::ALL[5]);
+        let all = slots(&c, &Plan::of(&c, None), june());
         // Clock 2, minutes 8, programs A (days, 4 starts), B and C (4 starts each), one percent.
         assert_eq!(all.len(), 2 + 8 + 5 + 4 + 4 + 1);
         assert_eq!(all.iter().filter(|s| s.value == Value::StartOff).count(), 3 + 4 + 4);
@@ -246,7 +257,7 @@ mod tests {
         let programs = vec![ProgramLetter::A];
         let kind = SensorKind::Et { class: EtClass::ALL[2], trim: 3, programs };
         c.sensors = vec![Sensor::proposed(kind, "Shed", &c)];
-        let all = slots(&c, &Plan::of(&c, None), MonthOfYear::ALL[5]);
+        let all = slots(&c, &Plan::of(&c, None), june());
         assert!(!all.iter().any(|s| matches!(s.value, Value::Percent(_) | Value::PercentOff)));
     }
 

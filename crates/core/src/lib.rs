@@ -16,6 +16,7 @@ pub mod controller;
 pub mod dial_in;
 pub mod field;
 pub mod found;
+pub mod in_force;
 pub mod landscape;
 pub mod place;
 pub mod quantity;

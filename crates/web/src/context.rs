@@ -5,6 +5,7 @@ use chrono_tz::Tz;
 use upland_core::budget::{YearBudget, year_budget};
 use upland_core::climate::normals::Normals;
 use upland_core::controller::Controller;
+use upland_core::in_force::{InForce, in_force};
 use upland_core::place::Bound;
 use upland_core::schedule::Situation;
 
@@ -81,6 +82,17 @@ pub(crate) enum Missing {
 }
 
 impl ControllerContext {
+    /// A controller at a place, as a day knows it: what is over and was not put back goes on.
+    pub(crate) fn of(mut controller: Versioned<ControllerRecord>, at: PlaceContext, today: NaiveDate) -> Self {
+        controller.value.controller = controller.value.controller.as_of(today);
+        Self { controller, at }
+    }
+
+    /// What is in force on a day; `found_off` is when the panel was last found off, with nothing dialled since.
+    pub(crate) fn in_force(&self, found_off: Option<NaiveDate>, day: NaiveDate) -> InForce {
+        in_force(self.controller(), &self.week_of(day).plan(self.controller()), found_off, day)
+    }
+
     pub(crate) fn controller(&self) -> &Controller {
         &self.controller.value.controller
     }

@@ -97,7 +97,7 @@ impl Jobs {
         // Somebody else may have worked them out while this one waited.
         for chunk in self.missing(&days, heads).chunks(AT_ONCE) {
             let ids: Vec<Uuid> = chunk.iter().map(|head| head.id).collect();
-            let contexts = loading::contexts(account, chunk).await?;
+            let contexts = loading::contexts(account, clock, chunk).await?;
             let records = account.newest_records(&ids).await?;
             let worked_out = web::block(move || work_out(&contexts, &records, clock)).await;
             let worked_out = worked_out.map_err(|e| PageError::Ours(Box::new(e)))?;

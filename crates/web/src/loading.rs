@@ -6,13 +6,15 @@ use std::collections::hash_map::Entry;
 use upland_store::{Account, ControllerHead, PlaceRecord, StoreError, Versioned};
 use uuid::Uuid;
 
+use crate::clock::Clock;
 use crate::context::{ControllerContext, PlaceContext, Weather};
 
 /// A controller with its place and its weather.
-pub(crate) async fn controller(account: &Account, id: Uuid) -> Result<ControllerContext, StoreError> {
+pub(crate) async fn controller(account: &Account, clock: Clock, id: Uuid) -> Result<ControllerContext, StoreError> {
     let controller = account.controller(id).await?;
     let at = place(account, controller.value.place_id).await?;
-    Ok(ControllerContext { controller, at })
+    let today = clock.today(at.zone);
+    Ok(ControllerContext::of(controller, at, today))
 }
 
 /// A place with its weather.
@@ -23,6 +25,7 @@ pub(crate) async fn place(account: &Account, id: Uuid) -> Result<PlaceContext, S
 /// Some controllers with their places and weather, each series read once.
 pub(crate) async fn contexts(
     account: &Account,
+    clock: Clock,
     heads: &[&ControllerHead],
 ) -> Result<Vec<ControllerContext>, StoreError> {
     let ids: Vec<Uuid> = heads.iter().map(|head| head.id).collect();
@@ -43,7 +46,8 @@ pub(crate) async fn contexts(
     let mut out: Vec<ControllerContext> = controllers
         .filter_map(|controller| {
             let at = places.get(&controller.value.place_id)?.clone();
-            Some(ControllerContext { controller, at })
+            let today = clock.today(at.zone);
+            Some(ControllerContext::of(controller, at, today))
         })
         .collect();
     out.sort_by_key(|context| ids.iter().position(|id| *id == context.controller.id));

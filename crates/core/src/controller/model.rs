@@ -1,3 +1,5 @@
+use chrono::NaiveDate;
+
 use super::capability::Capability;
 use super::days::Schedule;
 use super::errors::RootZoneError;
@@ -318,10 +320,20 @@ impl Controller {
         }
     }
 
+    /// The controller as a day knows it: what is over by then and was not put back goes on, whatever date is
+    /// asked about.
+    #[must_use]
+    pub fn as_of(mut self, today: NaiveDate) -> Self {
+        for temporary in &mut self.temporaries {
+            temporary.left_standing = temporary.is_put_back_by_hand() && temporary.is_over(today);
+        }
+        self
+    }
+
     /// Adds a temporary setting under an id that no other has, and gives that id.
     pub fn add_temporary(&mut self, temporary: Temporary) -> u16 {
         let id = next_id(self.temporaries.iter().map(|t| t.id));
-        self.temporaries.push(Temporary { id, ..temporary });
+        self.temporaries.push(Temporary { id, left_standing: false, ..temporary });
         id
     }
 }
@@ -352,7 +364,15 @@ mod tests {
         let day = chrono::NaiveDate::from_ymd_opt(2026, 6, 1).unwrap();
         for sensor in [first, second] {
             let kind = TemporaryKind::Bypass { sensor };
-            c.add_temporary(Temporary { id: 0, kind, since: day, until: day, reason: "Seed".into(), by: "Oda".into() });
+            c.add_temporary(Temporary {
+                id: 0,
+                kind,
+                since: day,
+                until: day,
+                reason: "Seed".into(),
+                by: "Oda".into(),
+                left_standing: false,
+            });
         }
         assert_eq!(c.check(), Ok(()));
         c.remove_sensor(first);

@@ -41,13 +41,23 @@ pub struct Temporary {
     pub reason: String,
     /// Who, by name.
     pub by: String,
+    /// It is over, and nobody has put it back: it goes on. Never stored; [`Controller::as_of`] tells it.
+    ///
+    /// [`Controller::as_of`]: crate::controller::Controller::as_of
+    pub left_standing: bool,
 }
 
 impl Temporary {
-    /// Whether it holds on a date.
+    /// Whether it holds on a date: from its first day to its last, and on until it is put back.
     #[must_use]
     pub fn holds_on(&self, date: NaiveDate) -> bool {
-        (self.since..=self.until).contains(&date)
+        date >= self.since && (date <= self.until || self.left_standing)
+    }
+
+    /// Whether somebody has to put it back; a rain delay ends by itself.
+    #[must_use]
+    pub const fn is_put_back_by_hand(&self) -> bool {
+        !matches!(self.kind, TemporaryKind::RainDelay)
     }
 
     /// Whether it is over and nobody has put it back.

@@ -1,7 +1,8 @@
 use chrono::NaiveDate;
 
 use crate::budget::{Dial, YearBudget};
-use crate::controller::{Controller, MonthDial, ProgramLetter, TemporaryKind};
+use crate::controller::{Controller, MonthDial, ProgramLetter};
+use crate::in_force::percent_for_a_while;
 use crate::landscape::{CycleSoak, run_multiplier};
 use crate::quantity::{MonthOfYear, Percent, RunTime};
 
@@ -148,12 +149,7 @@ impl Plan {
         if level == Level::Highest {
             return self.highest(letter).map(|(_, p)| p);
         }
-        let for_a_while = controller.temporaries.iter().rev().find_map(|t| match t.kind {
-            TemporaryKind::Percent { letter: only, percent } if t.holds_on(date) => {
-                only.is_none_or(|l| l == letter).then_some(percent)
-            }
-            _ => None,
-        });
+        let for_a_while = percent_for_a_while(controller, letter, date).map(|(percent, _)| percent);
         let month = MonthOfYear::of(date);
         for_a_while.or_else(|| self.percent_of_month(letter, month))
     }

@@ -123,13 +123,12 @@ pub fn why_dry<Tz: TimeZone>(
     if let Some(on) = known.found_off {
         obstacles.push(Obstacle::FoundOff { on });
     }
-    for t in controller.temporaries.iter().filter(|t| date >= t.since) {
+    for t in controller.temporaries.iter().filter(|t| t.holds_on(date)) {
         match t.kind {
-            // An Off that nobody ended goes on; a rain delay ends by itself.
             TemporaryKind::Off => {
                 obstacles.push(Obstacle::Off { since: t.since, reason: t.reason.clone(), overdue: t.is_over(date) })
             }
-            TemporaryKind::RainDelay if t.holds_on(date) => {
+            TemporaryKind::RainDelay => {
                 obstacles.push(Obstacle::RainDelay { until: t.until });
             }
             _ => {}
@@ -203,7 +202,7 @@ fn sensor_obstacles(
             continue;
         }
         let bypass = TemporaryKind::Bypass { sensor: sensor.id };
-        if controller.temporaries.iter().any(|t| date >= t.since && t.kind == bypass) {
+        if controller.temporaries.iter().any(|t| t.holds_on(date) && t.kind == bypass) {
             unknown.push(Unknown::Bypass(sensor.id));
             continue;
         }

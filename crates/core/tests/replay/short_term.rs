@@ -73,7 +73,15 @@ fn what_was_set_for_a_while_is_counted() {
     let with = |kind| {
         let mut c = lawn();
         let until = from + TimeDelta::days(6);
-        c.add_temporary(Temporary { id: 0, kind, since: from, until, reason: "storm".into(), by: "Oda".into() });
+        c.add_temporary(Temporary {
+            id: 0,
+            kind,
+            since: from,
+            until,
+            reason: "storm".into(),
+            by: "Oda".into(),
+            left_standing: false,
+        });
         ask(&c, &even(28, &[]))
     };
     let delayed = with(TemporaryKind::RainDelay);

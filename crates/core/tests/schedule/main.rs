@@ -5,6 +5,7 @@
 mod builders;
 mod calendars;
 mod findings;
+mod in_force;
 mod panels;
 mod properties;
 mod proposals;

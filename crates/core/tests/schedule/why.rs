@@ -42,10 +42,12 @@ fn everything_in_the_way_is_named_first_cause_first() {
         until: day(2026, 6, 5),
         reason: "Rain all week".into(),
         by: "O. Marrick".into(),
+        left_standing: false,
     });
     c.programs[0].months[5].dial = MonthDial::Off;
     let known = Known { held: vec![(1, Some(true))], ..Known::default() };
-    let why = ask(&c, &known, 1, 8);
+    // The Off was to end on the 5th, and on the 8th nobody has put it back.
+    let why = ask(&c.as_of(day(2026, 6, 8)), &known, 1, 8);
     let off = Obstacle::Off { since: day(2026, 6, 1), reason: "Rain all week".into(), overdue: true };
     let june = MonthOfYear::new(6).unwrap();
     assert_eq!(why.obstacles, [off, Obstacle::MonthOff(june), Obstacle::SensorHeld { sensor: 1 }]);
@@ -66,6 +68,7 @@ fn a_sensor_with_its_jumper_in_never_holds_and_a_bypass_is_not_known_from_here()
         until,
         reason: "Overseeding".into(),
         by: "O. Marrick".into(),
+        left_standing: false,
     });
     let why = ask(&c, &known, 1, 8);
     assert_eq!(why.obstacles, []);

@@ -262,6 +262,7 @@ impl TryFrom<&TemporaryDoc> for Temporary {
             until: doc.until,
             reason: doc.reason.clone(),
             by: doc.by.clone(),
+            left_standing: false,
         })
     }
 }

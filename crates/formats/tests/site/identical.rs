@@ -170,7 +170,15 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
             if let Some((since, n, kind)) = temporary {
                 let kind = [TemporaryKind::Off, TemporaryKind::RainDelay, TemporaryKind::Off][kind];
                 let until = since + TimeDelta::days(n.min(i64::from(capability.rain_delay_max) - 1).max(0));
-                c.add_temporary(Temporary { id: 0, kind, since, until, reason: "wet".into(), by: "Oda".into() });
+                c.add_temporary(Temporary {
+                    id: 0,
+                    kind,
+                    since,
+                    until,
+                    reason: "wet".into(),
+                    by: "Oda".into(),
+                    left_standing: false,
+                });
             }
             c
         },

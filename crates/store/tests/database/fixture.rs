@@ -123,7 +123,15 @@ pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
         TemporaryKind::Off,
     ] {
         let (since, until) = (day(8), day(10));
-        controller.add_temporary(Temporary { id: 0, kind, since, until, reason: "Rain".into(), by: "Oda".into() });
+        controller.add_temporary(Temporary {
+            id: 0,
+            kind,
+            since,
+            until,
+            reason: "Rain".into(),
+            by: "Oda".into(),
+            left_standing: false,
+        });
     }
     controller.check().unwrap();
     ControllerRecord { place_id, controller }

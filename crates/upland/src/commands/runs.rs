@@ -29,8 +29,10 @@ pub(super) fn run(args: &SiteRuns) -> anyhow::Result<Outcome> {
     let situation = opened.situation(args.from);
     let mut runs: Vec<(&str, &str, Run)> = Vec::new();
     for controller in &site.controllers {
-        let plan = situation.plan(controller);
-        let found = expand(controller, &plan, &site.zone, [args.from, args.to], Level::Calendar);
+        // What was to end before the first day, and still stands in the file, was not put back.
+        let as_it_stands = controller.clone().as_of(args.from);
+        let plan = situation.plan(&as_it_stands);
+        let found = expand(&as_it_stands, &plan, &site.zone, [args.from, args.to], Level::Calendar);
         for run in found.runs {
             let station = controller.station(run.station).map_or("", |s| s.name.as_str());
             runs.push((&controller.name, station, run));

@@ -10,7 +10,7 @@ use upland_core::dial_in::slots;
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
 use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, SprinklerType, Sun};
 use upland_core::place::Rules;
-use upland_core::quantity::{Coefficient, MonthOfYear, Percent, RunTime};
+use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::schedule::Situation;
 use upland_formats::site::{DialledDoc, FieldDoc, PanelDoc, PanelNextDoc};
 use uuid::Uuid;
@@ -158,6 +158,7 @@ impl Demo {
             until: self.today - TimeDelta::days(2),
             reason: "31 mm of rain in a week".into(),
             by: "Tam Quillan".into(),
+            left_standing: false,
         });
         let id = self.controller(place, c).await?;
         let c = self.account.controller(id).await?;
@@ -170,11 +171,10 @@ impl Demo {
             first: dialled,
         };
         let plan = situation.plan(&c.value.controller);
-        let month = MonthOfYear::ALL[dialled.month0() as usize];
         let document = DialledDoc {
             on: dialled,
             version: c.version,
-            values: DialledDoc::values_of(&slots(&c.value.controller, &plan, month)),
+            values: DialledDoc::values_of(&slots(&c.value.controller, &plan, dialled)),
             not_set: Vec::new(),
             panel_next: PanelNextDoc::NotSeen,
             our_next: None,

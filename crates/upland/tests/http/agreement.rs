@@ -23,3 +23,49 @@ async fn today_the_week_and_the_head_of_a_page_tell_the_same_sunrise() {
     assert_eq!(sunrise(&week.body), told);
     assert!(week.body.contains(&format!("<span>{told}</span>")), "the head tells another sunrise than {told}");
 }
+
+/// A percent of 70 for a while, and after its end too, as long as nobody puts it back: everybody says 70. Then
+/// Off, and everybody says Off.
+#[tokio::test(flavor = "multi_thread")]
+async fn today_dial_in_week_round_and_why_tell_the_same_state() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let (_, controller) = client.import_site("library-terraces");
+    let temporary = format!("{controller}/temporary");
+    let percent_of_a = |path: &str, form: &str| {
+        let page = client.get(path);
+        page.form(form).into_iter().find(|(name, _)| matches!(name.as_str(), "pctA" | "pct")).map(|(_, value)| value)
+    };
+    let round = format!("{controller}/round");
+    let planned = percent_of_a(&round, &round).expect("a round shows the percent of A");
+    assert_ne!(planned, "70");
+    for until in ["2026-06-20", "2026-06-05"] {
+        let form = client.get(&temporary).form(&temporary);
+        let for_a_while = [
+            ("kind", "percent"),
+            ("percent", "70"),
+            ("program", "A"),
+            ("since", "2026-06-01"),
+            ("until", until),
+            ("reason", "storm"),
+        ];
+        let set = client.submit(&temporary, form, &for_a_while);
+        assert_eq!(set.status, 303, "{}", set.brief());
+        assert_eq!(percent_of_a(&round, &round).as_deref(), Some("70"), "round, until {until}");
+        let dial = client.get(&format!("{controller}/dial-in"));
+        assert!(dial.body.contains("70"), "dial in, until {until}: {}", dial.brief());
+        let today = client.get("/");
+        assert!(today.body.contains(">70<"), "today, until {until}: {}", today.brief());
+        let week = client.get(&format!("{controller}/week"));
+        assert!(week.body.contains("70\u{a0}%"), "week, until {until}: {}", week.brief());
+        client.undo("/");
+    }
+    let form = client.get(&temporary).form(&temporary);
+    let off = [("kind", "off"), ("since", "2026-06-01"), ("until", "2026-06-05"), ("reason", "new lawn")];
+    assert_eq!(client.submit(&temporary, form, &off).status, 303);
+    let today = client.get("/");
+    assert!(today.body.contains("was to end 5 June: put it back"), "{}", today.brief());
+    let why = client.get(&format!("{controller}/why?station=1&date=2026-06-11"));
+    assert!(why.body.contains("The controller was Off since 1 June"), "{}", why.brief());
+    assert!(client.get(&format!("{controller}/week")).body.contains("new lawn"));
+}

@@ -75,3 +75,11 @@ today-places-all =
         [one] One place
        *[other] All { $n } places
     }
+today-until = until { $a }
+today-ended = was to end { $a }: put it back
+today-for-a-while = { $a }, then { $b }
+today-by-sensor = set by the ET sensor: do not enter it
+today-found-off = found off on { $a }
+due-found-off = { $a }: found off
+due-found-off-more = Nothing says that it was switched on since { $a }.
+due-found-off-act = Open panel

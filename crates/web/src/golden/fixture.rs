@@ -88,6 +88,7 @@ fn controller() -> Controller {
         until: day(5),
         reason: "wet week".into(),
         by: "Oda".into(),
+        left_standing: false,
     });
     c.check().unwrap();
     c

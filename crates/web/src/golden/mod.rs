@@ -122,7 +122,7 @@ fn today_and_the_steps() {
         let state = field::FieldState::default();
         let todo = due::due(&context, &state, half.today());
         let contexts = [context.clone()];
-        let (rows, most) = today::dial_rows(&contexts, |_| half.today());
+        let (rows, most) = today::dial_rows(&contexts, |_| half.today(), |_| None);
         let normal = today::normal_now(&context.at, half.today(), units);
         let spine = Spine::of(&context, Step::Year);
         format!("{rows:#?}\n{most}\n{normal:#?}\n{todo:#?}\n{:#?}\n{spine:#?}", today::todos(&context, half.today()))

@@ -18,7 +18,7 @@ use crate::words::Words;
 /// The card as it would be printed now.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
     let w = Words;
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let today = app.clock.today(context.at.zone);
     let now = month_of(today);
     let budget = context.budget();

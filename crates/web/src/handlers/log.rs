@@ -15,7 +15,7 @@ const ENTRIES: i64 = 300;
 
 /// The controller's log in one line of time.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let href = format!("/controllers/{id}");
     let path = format!("{href}/log");
     let frame = frame(&app, &user, &context, Step::Controller, ["log", "log-title"], &path).await?;

@@ -13,6 +13,7 @@ use crate::handlers::page;
 use crate::jobs::Jobs;
 use crate::loading;
 use crate::pages::due::clock_todo;
+use crate::pages::field::FieldState;
 use crate::pages::finder::{Finder, Search};
 use crate::pages::places::place_rows;
 use crate::pages::shell::View;
@@ -51,8 +52,13 @@ pub(crate) async fn show(
     let kinds = kind_links(&all, kind, &dials.text);
     let of_kind: Vec<&Todo> = all.into_iter().filter(|t| kind.is_none_or(|k| t.kind == k)).collect();
     let shown: Vec<&ControllerHead> = heads.iter().skip((dials.page - 1) * DIALS).take(DIALS).collect();
-    let contexts = loading::contexts(&user.account, &shown).await?;
-    let (groups, most) = dial_rows(&contexts, |d: &ControllerContext| app.clock.today(d.at.zone));
+    let contexts = loading::contexts(&user.account, app.clock, &shown).await?;
+    let ids: Vec<_> = shown.iter().map(|head| head.id).collect();
+    let records = user.account.newest_records(&ids).await?;
+    let found_off = |d: &ControllerContext| {
+        FieldState::of(records.iter().filter(|r| r.controller_id == d.controller.id)).found_off()
+    };
+    let (groups, most) = dial_rows(&contexts, |d: &ControllerContext| app.clock.today(d.at.zone), found_off);
     let places = user.account.places_part("", 0, PLACES as i64).await?;
     let series: Vec<_> = user.account.all_series().await?.into_iter().map(|(s, _)| (s.id, s.value)).collect();
     let month = month_of(today);
@@ -72,7 +78,6 @@ pub(crate) async fn show(
         month: month_long(month),
         scale: Measure::DepthADay.show(most, user.units),
         finder: Finder::of("/", &dials, [heads.len(), DIALS], "page", &[]),
-        controller_count: heads.len(),
         groups,
         jobs: Finder::of("/", &listed, [of_kind.len(), JOBS], "jobs", &[("kind", word)]),
         todo_count: of_kind.len(),

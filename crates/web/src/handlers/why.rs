@@ -25,7 +25,7 @@ pub(crate) async fn show(
     id: web::Path<Uuid>,
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let href = format!("/controllers/{id}/why");
     let frame = frame(&app, &user, &context, Step::Week, ["why", "dry-title"], &href).await?;
     let c = context.controller();

@@ -29,6 +29,16 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
             act: back_words(&t.kind),
         });
     }
+    if let Some(on) = state.found_off() {
+        out.push(Todo {
+            kind: JobKind::Fault,
+            mark: "fault",
+            title: w.t1("due-found-off", &at),
+            reason: w.t1("due-found-off-more", date_short(on)),
+            href: format!("/controllers/{id}/as-found"),
+            act: w.t("due-found-off-act"),
+        });
+    }
     if let Some(dial) = to_dial(context, state, today) {
         out.push(Todo { title: w.t1(&dial.title, &at), ..dial });
     }

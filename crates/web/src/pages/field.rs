@@ -47,6 +47,11 @@ impl FieldState {
         (!dialled_since).then_some(panel)
     }
 
+    /// When the panel was found off, with nothing dialled since.
+    pub(crate) fn found_off(&self) -> Option<NaiveDate> {
+        self.panel_still_found().filter(|p| p.switch == Switch::Off).map(|p| p.seen_at.date())
+    }
+
     /// How stations were judged on the last round.
     pub(crate) fn judged(&self) -> Vec<(u8, Judgement)> {
         let round = self.round.as_ref().map(|(_, doc)| doc.stations.iter().map(|(n, ground)| (*n, (*ground).into())));
@@ -79,6 +84,6 @@ impl FieldState {
             let situation = context.week_of(p.seen_at.date());
             panel_findings(p, context.controller(), &situation, None).iter().any(|f| f.is_clock())
         });
-        Known { held, found_off: panel.filter(|p| p.switch == Switch::Off).map(|p| p.seen_at.date()), clock_wrong }
+        Known { held, found_off: self.found_off(), clock_wrong }
     }
 }

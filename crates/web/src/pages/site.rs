@@ -55,7 +55,7 @@ impl SitePreviewTemplate {
             name: c.name.clone(),
             stations: w.count("stations-count", c.stations.len()),
             sensors: w.count("site-sensors", c.sensors.len()),
-            findings: w.count("found-findings", detect(&situation, c).len()),
+            findings: w.count("found-findings", detect(&situation, &c.clone().as_of(today)).len()),
             found: w.count("site-found", site.as_found.iter().filter(|(at, _)| *at == index).count()),
         });
         Self {

@@ -204,7 +204,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
         form.fail("until", w.t1("temp-delay-long", most.to_string()));
     }
     let kind = kind?;
-    form.is_sound().then(|| Temporary { id: 0, kind, since, until, reason, by: by.to_owned() })
+    form.is_sound().then(|| Temporary { id: 0, kind, since, until, reason, by: by.to_owned(), left_standing: false })
 }
 
 /// Weeks of weather before today in which root zones reach where they stand.

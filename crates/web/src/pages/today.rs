@@ -2,7 +2,8 @@
 
 use chrono::{Datelike, NaiveDate};
 use upland_core::budget::{Dial, Group};
-use upland_core::controller::{PercentStorage, ProgramLetter};
+use upland_core::controller::{PercentStorage, ProgramLetter, Temporary};
+use upland_core::in_force::{InForce, OffBy, SetBy};
 use upland_core::quantity::MonthOfYear;
 
 use super::finder::Finder;
@@ -32,7 +33,6 @@ pub(crate) struct TodayTemplate {
     pub(crate) kinds: Vec<KindLink>,
     pub(crate) jobs: Finder,
     pub(crate) finder: Finder,
-    pub(crate) controller_count: usize,
     pub(crate) places: Vec<PlaceRow>,
     pub(crate) place_count: usize,
 }
@@ -158,12 +158,14 @@ pub(crate) struct Todo {
 pub(crate) fn dial_rows(
     contexts: &[ControllerContext],
     today: impl Fn(&ControllerContext) -> NaiveDate,
+    found_off: impl Fn(&ControllerContext) -> Option<NaiveDate>,
 ) -> (Vec<DialRow>, f64) {
     let most = contexts
         .iter()
         .filter_map(|d| d.normals().ok())
         .flat_map(|n| n.iter().map(|m| m.et0_mm_per_day))
         .fold(1.0, f64::max);
+    let w = Words;
     let mut rows = Vec::new();
     for context in contexts {
         let (Ok(budget), Ok(normals)) = (context.budget(), context.normals()) else { continue };
@@ -178,6 +180,8 @@ pub(crate) fn dial_rows(
                 name.clone()
             };
             let now = group.month(month);
+            let in_force = context.in_force(found_off(context), date);
+            let (dial, next) = dialled(context, &in_force, group, month);
             rows.push(DialRow {
                 href: format!(
                     "/controllers/{}/year?program={}&month={}",
@@ -189,16 +193,43 @@ pub(crate) fn dial_rows(
                 place: context.at.place.value.name.clone(),
                 tiny: Tiny::draw(normals, group, date, most),
                 called: number(now.percent_exact, 1),
-                dial: match now.dial {
-                    Dial::Off => Words.t("off"),
-                    Dial::Percent(p) => p.get().to_string(),
-                },
-                is_off: now.dial == Dial::Off,
-                next: next_change(context, group, month),
+                is_off: dial == Dial::Off || !in_force.is_on(),
+                dial: if in_force.is_on() { dial_words(dial) } else { w.t("off") },
+                next,
             });
         }
     }
     (rows, most)
+}
+
+/// What a group stands at on a date, and until when: the month's value, one set for a while, or the sensor's.
+fn dialled(context: &ControllerContext, in_force: &InForce, group: &Group, month: MonthOfYear) -> (Dial, String) {
+    let w = Words;
+    let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
+    let program = in_force.program(letter);
+    let dial = program.map_or(group.month(month).dial, |p| p.dial);
+    let until = |t: &Temporary| {
+        if t.left_standing {
+            w.t1("today-ended", date_short(t.until))
+        } else {
+            w.t1("today-until", date_short(t.until))
+        }
+    };
+    let next = match (in_force.off.first(), program.map(|p| &p.by)) {
+        (Some(OffBy::Set(t) | OffBy::RainDelay(t)), _) => until(t),
+        (Some(OffBy::Found { on }), _) => w.t1("today-found-off", date_short(*on)),
+        (None, Some(SetBy::ForAWhile(t))) => w.t2("today-for-a-while", until(t), dial_words(group.month(month).dial)),
+        (None, Some(SetBy::EtSensor)) => w.t("today-by-sensor"),
+        _ => next_change(context, group, month),
+    };
+    (dial, next)
+}
+
+fn dial_words(dial: Dial) -> String {
+    match dial {
+        Dial::Off => Words.t("off"),
+        Dial::Percent(p) => p.get().to_string(),
+    }
 }
 
 /// When the percent changes next, and to what.

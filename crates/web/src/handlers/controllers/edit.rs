@@ -11,7 +11,7 @@ use crate::state::App;
 
 /// The form of a saved controller.
 pub(crate) async fn edit(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let form = filled(context.controller(), context.controller.version);
     page(&edit_page(&app, &user, &context, form).await?)
 }

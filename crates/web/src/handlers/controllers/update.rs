@@ -13,7 +13,7 @@ use crate::state::App;
 
 /// Changes what a controller can be set to.
 pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let Some(changed) = read(&mut form, context.controller()) else {
         return invalid(&edit_page(&app, &user, &context, form).await?);
     };

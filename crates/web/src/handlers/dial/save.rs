@@ -19,7 +19,7 @@ use crate::words::Words;
 
 /// Dialled on: what the panel holds since, with date and name.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     if made_on(&form) != context.controller.version {
         form.fail("marks", Words.t("dial-changed"));
     }

@@ -20,7 +20,7 @@ pub(crate) async fn show(
     id: web::Path<Uuid>,
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     page(&dial_page(&app, &user, &context, Form::from_pairs(query.into_inner())).await?)
 }
 

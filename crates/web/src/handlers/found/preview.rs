@@ -17,7 +17,7 @@ pub(crate) async fn preview(
     id: web::Path<Uuid>,
     Posted(mut form): Posted,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let panel = read(&mut form, &context.controller().capability, app.clock.local(context.at.zone));
     page(&FoundLiveTemplate { w: Words, live: PanelLive::of(&context, &panel, &form, user.units) })
 }

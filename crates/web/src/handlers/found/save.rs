@@ -15,7 +15,7 @@ use crate::state::App;
 
 /// Keeps a panel as it was found. It is never overwritten: sending it twice keeps one.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let panel = read(&mut form, &context.controller().capability, app.clock.local(context.at.zone));
     if !form.is_sound() {
         return invalid(&found_page(&app, &user, &context, &Form::default(), Some(form)).await?);

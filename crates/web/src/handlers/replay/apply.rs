@@ -13,7 +13,7 @@ use crate::words::Words;
 
 /// Makes what is tried the plan: percents, days and the rain sensor's setting, in one change.
 pub(crate) async fn apply(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let loaded = Loaded::of(&user, *id).await?;
+    let loaded = Loaded::of(&app, &user, *id).await?;
     let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref()).ok_or(PageError::NotFound)?;
     let asked = Asked::read(&mut form, &field.controller, &loaded.days).ok_or(PageError::NotFound)?;
     let (mut controller, _) = field.tried_controller(&asked);

@@ -7,10 +7,11 @@ use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
 use crate::pages::replay::{Asked, Field, best_address};
+use crate::state::App;
 
 /// Searches the setting of least water that is enough, and leads to its replay.
-pub(crate) async fn best(user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let loaded = Loaded::of(&user, *id).await?;
+pub(crate) async fn best(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
+    let loaded = Loaded::of(&app, &user, *id).await?;
     let href = loaded.href();
     let found = web::block(move || {
         let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref())?;

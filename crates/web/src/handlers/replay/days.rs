@@ -7,10 +7,16 @@ use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::attachment;
 use crate::pages::replay::{Asked, Field, daily_csv};
+use crate::state::App;
 
 /// The days of a station under what is tried and as present, as CSV.
-pub(crate) async fn export(user: SignedIn, id: web::Path<Uuid>, query: web::Query<Vec<(String, String)>>) -> Page {
-    let loaded = Loaded::of(&user, *id).await?;
+pub(crate) async fn export(
+    app: web::Data<App>,
+    user: SignedIn,
+    id: web::Path<Uuid>,
+    query: web::Query<Vec<(String, String)>>,
+) -> Page {
+    let loaded = Loaded::of(&app, &user, *id).await?;
     let mut form = Form::from_pairs(query.into_inner());
     let made = web::block(move || {
         let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref())?;

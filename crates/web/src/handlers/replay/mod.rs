@@ -18,6 +18,7 @@ use crate::loading;
 use crate::pages::field::FieldState;
 use crate::pages::replay::{Asked, Field, ReplayView, ViewInput};
 use crate::show::Units;
+use crate::state::App;
 
 /// Everything that a replay of a controller is made from, loaded.
 struct Loaded {
@@ -27,8 +28,8 @@ struct Loaded {
 }
 
 impl Loaded {
-    async fn of(user: &SignedIn, id: Uuid) -> Result<Self, PageError> {
-        let context = loading::controller(&user.account, id).await?;
+    async fn of(app: &App, user: &SignedIn, id: Uuid) -> Result<Self, PageError> {
+        let context = loading::controller(&user.account, app.clock, id).await?;
         let days = days_on_record(user, &context).await?;
         let records = user.account.newest_records(&[context.controller.id]).await?;
         let found = FieldState::of(&records).panel_still_found().cloned();

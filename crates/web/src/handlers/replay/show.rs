@@ -20,7 +20,7 @@ pub(crate) async fn show(
     id: web::Path<Uuid>,
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
-    let loaded = Loaded::of(&user, *id).await?;
+    let loaded = Loaded::of(&app, &user, *id).await?;
     let (loaded, view) = loaded.view_apart(Form::from_pairs(query.into_inner()), user.units).await?;
     let mut frame = frame(&app, &user, &loaded.context, Step::Year, ["replay", "replay-title"], &loaded.href()).await?;
     frame.shell.stand_in(View::Replay);

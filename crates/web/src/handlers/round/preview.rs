@@ -18,7 +18,7 @@ pub(crate) async fn preview(
     id: web::Path<Uuid>,
     Posted(mut form): Posted,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let records = user.account.newest_records(&[*id]).await?;
     let seen = read(&mut form, &context, app.clock.today(context.at.zone), &FieldState::of(&records));
     let advice = advice(&context, &seen);

@@ -17,7 +17,7 @@ use crate::words::Words;
 /// Keeps a round with its answer: an accepted change becomes a new version of the controller in
 /// the same transaction, and so something to dial.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let today = app.clock.today(context.at.zone);
     let records = user.account.newest_records(&[*id]).await?;
     let seen = read(&mut form, &context, today, &FieldState::of(&records));

@@ -17,7 +17,7 @@ use crate::words::Words;
 
 /// A round of one controller.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let form = empty(&context, app.clock.today(context.at.zone));
     page(&round_page(&app, &user, &context, form).await?)
 }

@@ -19,7 +19,7 @@ pub(crate) async fn preview(
     id: web::Path<Uuid>,
     Posted(mut form): Posted,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let before = sensor_of(&context, &form);
     if form.get("place").is_empty() {
         // Where it hangs does not change what it does.

@@ -11,7 +11,7 @@ use crate::state::App;
 
 /// Takes a sensor away.
 pub(crate) async fn remove(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let back = format!("/controllers/{id}/sensors");
     let Some(sensor) = form.get("sensor").parse().ok().filter(|id| context.controller().sensor(*id).is_some()) else {
         // It is gone already: by another press, or by somebody else.

@@ -13,7 +13,7 @@ use crate::state::App;
 
 /// Saves a sensor: a new one at the end of the list, or one that is there.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let query = form.clone();
     let before = sensor_of(&context, &query);
     let Some(sensor) = read(&mut form, context.controller(), &before, user.units) else {

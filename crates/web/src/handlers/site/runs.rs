@@ -15,7 +15,7 @@ const DAYS: i64 = 55;
 
 /// The runs of the coming eight weeks as iCalendar.
 pub(crate) async fn runs(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let today = app.clock.today(context.at.zone);
     let c = context.controller();
     let plan = context.week_of(today).plan(c);

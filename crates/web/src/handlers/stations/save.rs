@@ -13,7 +13,7 @@ use crate::state::App;
 
 /// Saves the worksheet: all of it, or nothing while a cell has an error.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let controller = read(&mut form, context.controller(), user.units);
     if form.is_sound()
         && let Err(error) = controller.check()

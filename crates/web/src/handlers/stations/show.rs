@@ -17,7 +17,7 @@ pub(crate) async fn show(
     id: web::Path<Uuid>,
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let open = Form::from_pairs(query.into_inner()).get("station").parse().ok();
     let form = filled(context.controller(), context.controller.version, user.units);
     page(&stations_page(&app, &user, &context, form, context.controller(), open).await?)

@@ -14,7 +14,7 @@ use crate::words::Words;
 
 /// Sets something for a while, with its reason and its end.
 pub(crate) async fn add(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let read = read(&mut form, context.controller(), &user.user.name);
     let mut changed = context.controller().clone();
     if let Some(temporary) = read {

@@ -11,7 +11,7 @@ use crate::state::App;
 
 /// Ends something temporary: it was put back on the panel.
 pub(crate) async fn put_back(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let back = format!("/controllers/{id}/temporary");
     let mut changed = context.controller().clone();
     let Some(index) = changed.temporaries.iter().position(|t| t.id.to_string() == form.get("temporary")) else {

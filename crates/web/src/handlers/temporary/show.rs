@@ -18,7 +18,7 @@ use crate::state::App;
 
 /// What is set for a while, and a percent for this week out of the rain since the last visit.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let today = app.clock.today(context.at.zone);
     page(&temporary_page(&app, &user, &context, empty(today)).await?)
 }

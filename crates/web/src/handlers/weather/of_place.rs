@@ -3,7 +3,6 @@ use upland_formats::weather::MAX_BYTES;
 use upland_store::HeadFilter;
 use uuid::Uuid;
 
-use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
@@ -39,10 +38,7 @@ async fn place_weather(
     let controllers = user.account.heads(&filter).await?.items;
     let spine = match controllers.first() {
         Some(first) => {
-            let context = ControllerContext {
-                controller: user.account.controller(first.id).await?,
-                at: loading::with_weather(&user.account, place.clone()).await?,
-            };
+            let context = loading::controller(&user.account, app.clock, first.id).await?;
             Some(Spine::of(&context, Step::Weather))
         }
         None => None,

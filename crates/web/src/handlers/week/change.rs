@@ -14,7 +14,7 @@ use crate::words::Words;
 
 /// Saves a change of the week: a day, a start, a program, a repair, a proposal.
 pub(crate) async fn change(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let today = app.clock.today(context.at.zone);
     let mut controller = context.controller().clone();
     let why = decide(&mut form, &mut controller, &context.week_of(today), false);

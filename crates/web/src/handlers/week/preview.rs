@@ -19,7 +19,7 @@ pub(crate) async fn preview(
     id: web::Path<Uuid>,
     Posted(mut form): Posted,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let now = app.clock.local(context.at.zone);
     let mut controller = context.controller().clone();
     decide(&mut form, &mut controller, &context.week_of(now.date()), true);

@@ -21,7 +21,7 @@ pub(crate) async fn show(
     id: web::Path<Uuid>,
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let query = Form::from_pairs(query.into_inner());
     page(&week_page(&app, &user, &context, &query, context.controller(), Form::default()).await?)
 }

@@ -13,7 +13,7 @@ use crate::state::App;
 
 /// Saves a month's percent and waterings.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let asked = asked(&app, &context, &form);
     let mut controller = context.controller().clone();
     let dragged = form.is("do", "drag");

@@ -19,7 +19,7 @@ pub(crate) async fn preview(
     id: web::Path<Uuid>,
     Posted(mut form): Posted,
 ) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let asked = asked(&app, &context, &form);
     let saved = context.budget().map_err(|_| PageError::NotFound)?;
     let mut controller = context.controller().clone();

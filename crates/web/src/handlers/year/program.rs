@@ -14,7 +14,7 @@ use crate::words::Words;
 
 /// Saves a program's name, its waterings a week and whether rain is counted.
 pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let context = loading::controller(&user.account, *id).await?;
+    let context = loading::controller(&user.account, app.clock, *id).await?;
     let mut controller = context.controller().clone();
     let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
     let program = controller.programs.iter_mut().find(|p| Some(p.letter) == letter).ok_or(PageError::NotFound)?;

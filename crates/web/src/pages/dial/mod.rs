@@ -16,7 +16,6 @@ use super::spine::Spine;
 use crate::charts::{Ledger, LedgerValue, Strip};
 use crate::context::ControllerContext;
 use crate::form::Form;
-use crate::show::month_of;
 use crate::words::Words;
 
 pub(crate) use words::next_words;
@@ -67,7 +66,7 @@ impl<'a> DialIn<'a> {
     pub(crate) fn of(context: &'a ControllerContext, now: NaiveDateTime) -> Self {
         let controller = context.controller();
         let plan = context.week_of(now.date()).plan(controller);
-        let slots = slots(controller, &plan, month_of(now.date()));
+        let slots = slots(controller, &plan, now.date());
         Self { controller, plan, slots, now }
     }
 

@@ -286,7 +286,7 @@ fn off_now(c: &Controller, first: NaiveDate) -> Vec<String> {
     let last = first + TimeDelta::days(6);
     c.temporaries
         .iter()
-        .filter(|t| t.stops_watering() && t.since <= last && t.until >= first)
+        .filter(|t| t.stops_watering() && first.iter_days().take_while(|d| *d <= last).any(|d| t.holds_on(d)))
         .map(|t| {
             let (since, until) = (date_short(t.since), date_short(t.until));
             Words.with("week-off-now", &[("a", &since), ("b", &until), ("c", &t.reason)])
