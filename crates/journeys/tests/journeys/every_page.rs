@@ -14,6 +14,7 @@ async fn pages(b: &Browser) -> Vec<String> {
         "/rounds",
         "/replay",
         "/account",
+        "/company",
         "/weather",
         "/reference",
         "/reference/parts",

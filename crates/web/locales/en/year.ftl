@@ -180,3 +180,7 @@ card-look-again = Look again
 card-made = Worked out from the weather on record.
 card-ring = { $a }. Call the office before changing this card.
 card-kept = Upland Almanac keeps the working of every figure.
+dial-expect = Expect in { $a }
+dial-by-sensor = The ET sensor sets it. Do not enter it.
+dial-for-a-while = Now { $percent } until { $until }: { $reason }.
+dial-left-standing = Still { $percent }, was to end { $until } ({ $reason }): put it back.

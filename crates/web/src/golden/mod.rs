@@ -73,6 +73,7 @@ fn the_year() {
             letter: Some(ProgramLetter::A),
             month: half.month(),
             current: half.month(),
+            today: half.today(),
             figure: Figure::Percent,
             saved: None,
             units,

@@ -171,6 +171,7 @@ pub(crate) fn dial_rows(
         let (Ok(budget), Ok(normals)) = (context.budget(), context.normals()) else { continue };
         let date = today(context);
         let month = month_of(date);
+        let in_force = context.in_force(found_off(context), date);
         for group in &budget.groups {
             let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
             let name = &context.controller().name;
@@ -180,7 +181,6 @@ pub(crate) fn dial_rows(
                 name.clone()
             };
             let now = group.month(month);
-            let in_force = context.in_force(found_off(context), date);
             let (dial, next) = dialled(context, &in_force, group, month);
             rows.push(DialRow {
                 href: format!(

@@ -3,6 +3,7 @@ pub(crate) mod preview;
 pub(crate) mod program;
 pub(crate) mod show;
 
+use chrono::NaiveDate;
 use upland_core::controller::{Capability, Controller, MonthDial, ProgramLetter};
 use upland_core::quantity::{MonthOfYear, Percent};
 
@@ -18,15 +19,18 @@ struct Asked {
     letter: Option<ProgramLetter>,
     month: MonthOfYear,
     current: MonthOfYear,
+    today: NaiveDate,
     figure: Figure,
 }
 
 fn asked(app: &App, context: &ControllerContext, form: &Form) -> Asked {
-    let current = month_of(app.clock.today(context.at.zone));
+    let today = app.clock.today(context.at.zone);
+    let current = month_of(today);
     Asked {
         letter: form.get("program").chars().next().and_then(ProgramLetter::new),
         month: form.get("month").parse().ok().and_then(MonthOfYear::new).unwrap_or(current),
         current,
+        today,
         figure: match form.get("figure") {
             "demand" => Figure::Demand,
             "delivered" => Figure::Delivered,

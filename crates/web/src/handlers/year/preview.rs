@@ -30,6 +30,7 @@ pub(crate) async fn preview(
         letter: asked.letter,
         month: asked.month,
         current: asked.current,
+        today: asked.today,
         figure: asked.figure,
         saved: Some(&saved),
         units: user.units,

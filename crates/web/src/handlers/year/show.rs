@@ -43,6 +43,7 @@ pub(super) async fn year_page(
         letter: asked.letter,
         month: asked.month,
         current: asked.current,
+        today: asked.today,
         figure: asked.figure,
         saved: None,
         units: user.units,

@@ -2,8 +2,10 @@
 
 mod table;
 
+use chrono::NaiveDate;
 use upland_core::budget::{Dial, Group, MonthBudget, YearBudget};
-use upland_core::controller::{Controller, PercentStorage, Program, ProgramLetter};
+use upland_core::controller::{Controller, PercentStorage, Program, ProgramLetter, Temporary, TemporaryKind};
+use upland_core::in_force::SetBy;
 use upland_core::quantity::MonthOfYear;
 
 use crate::charts::{InHand, Strip, YearPlate, YearPlateInput};
@@ -14,7 +16,7 @@ use crate::pages::shell::Shell;
 use crate::pages::spine::Spine;
 use crate::pages::stations::missing_note;
 use crate::pages::working::{Figure, MonthWorking, Provenances};
-use crate::show::{Measure, Units, minutes, month_long, month_short, number, percent, times};
+use crate::show::{Measure, Units, date_short, minutes, month_long, month_short, number, percent, times};
 use crate::words::Words;
 use table::{Columns, foot, lines, minute_lines};
 
@@ -113,6 +115,7 @@ pub(crate) struct YearInput<'a> {
     pub(crate) letter: Option<ProgramLetter>,
     pub(crate) month: MonthOfYear,
     pub(crate) current: MonthOfYear,
+    pub(crate) today: NaiveDate,
     pub(crate) figure: Figure,
     /// The budget as it is saved, while a month is in hand.
     pub(crate) saved: Option<&'a YearBudget>,
@@ -139,7 +142,12 @@ impl YearView {
         });
         let month = group.month(input.month);
         let columns = Columns { current: input.current, open: input.month, hand: hand.is_some() };
-        let (dial_title, dial_note, say, say_more) = dial_words(input.controller, group, month, units);
+        let (dial_title, dial_note, say, say_more) = {
+            // What is on the panel today is said at today's month alone.
+            let today = input.context.in_force(None, input.today);
+            let set_by = today.program(letter).map(|p| &p.by).filter(|_| today.month() == input.month);
+            dial_words(input.controller, group, month, set_by, units)
+        };
         Ok(Self {
             tabs: tabs(input.controller, &budget, &base_href, letter, input.month),
             heads: MonthOfYear::ALL.map(|m| MonthHead { label: month_short(m), column: columns.class(m) }).to_vec(),
@@ -242,22 +250,41 @@ fn shorts(group: &Group) -> Vec<ShortRun> {
 }
 
 /// Title, note, imperative and sentence of the figure to dial.
-fn dial_words(c: &Controller, group: &Group, month: &MonthBudget, units: Units) -> (String, String, String, String) {
+fn dial_words(
+    c: &Controller,
+    group: &Group,
+    month: &MonthBudget,
+    set_by: Option<&SetBy>,
+    units: Units,
+) -> (String, String, String, String) {
     let w = Words;
-    let title = w.t1("dial-for", month_long(month.month));
+    let by_sensor = group.letters.iter().any(|l| c.percent_by_sensor(*l));
+    let title = w.t1(if by_sensor { "dial-expect" } else { "dial-for" }, month_long(month.month));
     let letters: String = group.letters.iter().map(|l| l.get().to_string()).collect::<Vec<_>>().join(", ");
     let note = match group.letters.first().and_then(|l| c.program(*l)).filter(|_| group.letters.len() == 1) {
         Some(p) => w.t1("dial-program", program_label(Some(p), p.letter)),
         None => w.t1("dial-programs", letters),
     };
     let when = match c.capability.percent_storage {
+        _ if by_sensor => w.t("dial-by-sensor"),
         PercentStorage::ByMonth => w.t1("dial-by-month", month_long(month.month)),
         PercentStorage::Single => w.t1("dial-single", month_long(month.month)),
     };
     let called = w.t1("dial-called", number(month.percent_exact, 1));
     let amount = Measure::Depth.show(month.difference_mm().abs(), units);
     let effect = if month.difference_mm() >= 0.0 { w.t1("dial-gains", amount) } else { w.t1("dial-loses", amount) };
-    (title, note, when, format!("{called} {effect}"))
+    let now = match set_by {
+        Some(SetBy::ForAWhile(t)) => format!(" {}", for_a_while(t)),
+        _ => String::new(),
+    };
+    (title, note, when, format!("{called} {effect}{now}"))
+}
+
+/// A percent that is on the panel now instead of the month's.
+fn for_a_while(t: &Temporary) -> String {
+    let TemporaryKind::Percent { percent: p, .. } = t.kind else { return String::new() };
+    let key = if t.left_standing { "dial-left-standing" } else { "dial-for-a-while" };
+    Words.with(key, &[("percent", &percent(p.get())), ("until", &date_short(t.until)), ("reason", &t.reason)])
 }
 
 /// Waterings a week that a month can be set to: as usual, or fewer.
