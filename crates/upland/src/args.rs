@@ -264,8 +264,8 @@ pub(crate) struct User {
     /// What the person signs in with.
     #[arg(long)]
     pub(crate) email: String,
-    /// What a new person may do: a lead everything, a technician all but the people, a reader only read. The
-    /// first person of a company is a lead, others are technicians unless stated.
+    /// What the person may do: a lead everything, a technician all but the people, a reader only read. The first
+    /// person of a company is a lead, others are technicians unless stated; who is there already keeps the role.
     #[arg(long, value_enum)]
     pub(crate) role: Option<RoleName>,
 }

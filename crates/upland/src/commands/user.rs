@@ -7,7 +7,7 @@ use upland_web::hash_password;
 use super::Outcome;
 use crate::args::{RoleName, User};
 
-/// Adds a user, or gives one a new password, which is read from standard input.
+/// Adds a user, or gives one a new password, which is read from standard input, and the role that is stated.
 pub(super) fn run(args: &User) -> anyhow::Result<Outcome> {
     let mut password = String::new();
     stdin().read_line(&mut password).context("the password cannot be read")?;
@@ -19,20 +19,28 @@ pub(super) fn run(args: &User) -> anyhow::Result<Outcome> {
             upland_store::migrate(&args.database.database_url).await?;
             let store = Store::new(&args.database.database_url, 1)?;
             let account = store.account(store.account_named(&args.company).await?);
+            let stated = args.role.map(role_of);
             match account.set_password(&args.email, &hash, None).await {
+                Ok(()) => match stated {
+                    Some(role) => account.set_role(store.user_by_email(&args.email).await?.id, role).await,
+                    None => Ok(()),
+                },
                 Err(StoreError::NotFound) => {
-                    let role = match args.role {
-                        Some(RoleName::Lead) => Role::Lead,
-                        Some(RoleName::Technician) => Role::Technician,
-                        Some(RoleName::Reader) => Role::Reader,
-                        None if account.has_lead().await? => Role::Technician,
-                        None => Role::Lead,
-                    };
+                    let first = if account.has_lead().await? { Role::Technician } else { Role::Lead };
+                    let role = stated.unwrap_or(first);
                     account.add_user(&args.email, &args.name, &hash, role).await.map(|_| ())
                 }
-                other => other,
+                Err(other) => Err(other),
             }
         })
         .context("the user cannot be kept")?;
     Ok(Outcome::Done)
+}
+
+const fn role_of(name: RoleName) -> Role {
+    match name {
+        RoleName::Lead => Role::Lead,
+        RoleName::Technician => Role::Technician,
+        RoleName::Reader => Role::Reader,
+    }
 }

@@ -1,5 +1,8 @@
 //! The people of a company, and what was typed before a session ended.
 
+use std::io::Write;
+use std::process::{Command, Stdio};
+
 use upland_journeys::{PASSWORD, Server};
 
 use crate::client::{Answer, Client, binary};
@@ -84,6 +87,25 @@ async fn people_are_added_once_and_leave() {
     assert_eq!(nell.get("/places").status, 303);
     assert_eq!(nell.sign_in("nell@example.com", PASSWORD).status, 422);
     assert!(!lead.get("/company").body.contains("Nell"));
+}
+
+/// Whoever runs the server can make somebody a lead, as the doctor advises.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_command_line_gives_a_role() {
+    let server = Server::start(binary()).await;
+    server.add_user("Averstane Grounds", "Tam", "tam@example.com");
+    let tam = Client::signed_in(&server, "tam@example.com");
+    assert_eq!(tam.get("/company").status, 403);
+    let mut user = Command::new(binary())
+        .args(["user", "--company", "Averstane Grounds", "--name", "Tam", "--email", "tam@example.com"])
+        .args(["--role", "lead", "--database-url", &server.database_url])
+        .stdin(Stdio::piped())
+        .spawn()
+        .unwrap();
+    writeln!(user.stdin.take().unwrap(), "{PASSWORD}").unwrap();
+    assert!(user.wait().unwrap().success());
+    assert_eq!(tam.get("/places").status, 303, "a password given so ends the sessions");
+    assert_eq!(Client::signed_in(&server, "tam@example.com").get("/company").status, 200);
 }
 
 #[tokio::test(flavor = "multi_thread")]
