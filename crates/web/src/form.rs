@@ -95,7 +95,13 @@ impl Form {
         self.errors.len()
     }
 
-    /// All that was typed, for sending it again.
+    /// All that was typed, to be sent again as an action of its own.
+    pub(crate) fn into_fields_to_send_again(mut self) -> Vec<(String, String)> {
+        self.set("action", new_key());
+        self.values.into_iter().collect()
+    }
+
+    /// All that was typed.
     pub(crate) fn pairs(&self) -> impl Iterator<Item = (&String, &String)> {
         self.values.iter()
     }

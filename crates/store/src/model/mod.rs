@@ -146,6 +146,14 @@ pub struct HeadFilter {
     pub most: Option<i64>,
 }
 
+impl HeadFilter {
+    /// Those of a place.
+    #[must_use]
+    pub fn of_place(id: Uuid) -> Self {
+        Self { places: Some(vec![id]), ..Self::default() }
+    }
+}
+
 /// Part of a list, and how many there are in all.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct Part<T> {

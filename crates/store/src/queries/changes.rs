@@ -4,7 +4,7 @@ use serde_json::Value;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{ActionLine, ChangeEntry, Kind};
+use crate::model::{ChangeEntry, Kind};
 use crate::pool::Account;
 use crate::schema::{actions, changes};
 
@@ -43,23 +43,6 @@ fn entry(action: ActionRow, change: ChangeRow, before: Option<Value>) -> Result<
 }
 
 impl Account {
-    /// The last action of a user that can be undone: it changed something, is no undo, and was not undone.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database refuses.
-    pub async fn last_action(&self, user_id: Uuid) -> Result<Option<ActionLine>, StoreError> {
-        let row: Option<ActionRow> = actions::table
-            .filter(actions::account_id.eq(self.id))
-            .filter(actions::user_id.eq(user_id))
-            .filter(actions::can_be_undone)
-            .order(actions::ordinal.desc())
-            .select(ActionRow::as_select())
-            .first(&mut self.connection().await?)
-            .await
-            .optional()?;
-        Ok(row.map(|row| ActionLine { id: row.id, at: row.at, why: row.why }))
-    }
-
     /// What an action of a user changed, in the order in which it was written; empty when there is no such
     /// action.
     ///

@@ -138,16 +138,16 @@ impl Account {
         rows.into_iter().map(super::places::versioned).collect()
     }
 
-    /// The names of the places that look at each series.
+    /// Who looks at which series: the series, the place and its name.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
-    pub async fn places_by_series(&self) -> Result<Vec<(Uuid, String)>, StoreError> {
+    pub async fn places_by_series(&self) -> Result<Vec<(Uuid, Uuid, String)>, StoreError> {
         Ok(places::table
             .filter(places::account_id.eq(self.id))
             .filter(places::series_id.is_not_null())
             .order((places::name, places::id))
-            .select((places::series_id.assume_not_null(), places::name))
+            .select((places::series_id.assume_not_null(), places::id, places::name))
             .load(&mut self.connection().await?)
             .await?)
     }

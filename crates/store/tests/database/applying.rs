@@ -141,7 +141,7 @@ async fn undo_finds_the_last_action_that_was_not_undone() {
     let id = Uuid::new_v4();
     let first = c.put(id, 0, Record::Place(Some(place("One", None)))).await.unwrap();
     let second = c.put(id, 1, Record::Place(Some(place("Two", None)))).await.unwrap();
-    let last = async || c.account.last_action(c.user).await.unwrap().map(|line| line.id);
+    let last = async || c.account.visitor(c.user).await.unwrap().last_action.map(|line| line.id);
     assert_eq!(last().await, Some(second));
     let mut undo = c.action(vec![Write { id, made_on: 2, record: Record::Place(Some(place("One", None))) }]);
     undo.undoes = Some(second);
@@ -184,7 +184,11 @@ async fn what_is_written_down_in_the_field_is_added_once_and_never_changed() {
     }
     action.id = Uuid::new_v4();
     c.account.apply(&action).await.unwrap();
-    assert_ne!(c.account.last_action(c.user).await.unwrap().map(|line| line.id), Some(action.id), "no undo of it");
+    assert_ne!(
+        c.account.visitor(c.user).await.unwrap().last_action.map(|line| line.id),
+        Some(action.id),
+        "no undo of it"
+    );
     let all = c.account.field_records(controller_id, 10).await.unwrap();
     assert_eq!(all.len(), 2);
     assert!(all.iter().any(|r| r.id == first.id && r.document == first.document));

@@ -31,8 +31,8 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.weather_days(series_id).await.unwrap().is_empty());
     assert!(me.field_records(controller_id, 100).await.unwrap().is_empty());
     assert!(me.newest_records(&[controller_id]).await.unwrap().is_empty());
-    assert!(me.last_action(neighbour.user).await.unwrap().is_none());
-    let theirs = neighbour.account.last_action(neighbour.user).await.unwrap().unwrap().id;
+    assert!(me.visitor(neighbour.user).await.is_err());
+    let theirs = neighbour.account.visitor(neighbour.user).await.unwrap().last_action.unwrap().id;
     assert!(me.changes_of(neighbour.user, theirs).await.unwrap().is_empty());
     assert_eq!(me.done_already(theirs, b"as sent").await.unwrap(), None);
     assert!(me.log(place_id, 100).await.unwrap().is_empty());

@@ -8,7 +8,6 @@ use actix_web::middleware::Next;
 use actix_web::{Error, HttpMessage, web};
 use askama::Template;
 use upland_store::StoreError;
-use uuid::Uuid;
 
 use super::posted::SentAction;
 use crate::assets::stylesheet;
@@ -47,8 +46,6 @@ pub(crate) async fn once<B: MessageBody + 'static>(
 }
 
 fn sent_before(sent: &SentAction, post_to: String) -> Result<String, PageError> {
-    let mut form = sent.form.clone();
-    form.set("action", Uuid::new_v4().to_string());
-    let fields = form.pairs().map(|(k, v)| (k.clone(), v.clone())).collect();
+    let fields = sent.form.clone().into_fields_to_send_again();
     Ok(SentBeforeTemplate { w: Words, css: stylesheet(), post_to, fields }.render()?)
 }

@@ -63,8 +63,7 @@ pub(crate) async fn conflict_page(app: &App, user: &SignedIn, c: Conflict<'_>) -
     let differences = differences(&theirs, &mine, user.units);
     let mut form = c.form;
     form.set("version", c.current.to_string());
-    form.set("action", Uuid::new_v4().to_string());
-    let fields = form.pairs().map(|(k, v)| (k.clone(), v.clone())).collect();
+    let fields = form.into_fields_to_send_again();
     let shell = shell(app, user, View::Places, "form", w.t("conflict-title"), c.back);
     conflict(&ConflictTemplate {
         shell,

@@ -11,7 +11,7 @@ use uuid::Uuid;
 use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::show::{Measure, Units, date_short, month_long, number, percent};
 use crate::words::Words;
 
@@ -114,7 +114,7 @@ pub(crate) fn base_months() -> Vec<Choice> {
 pub(crate) fn filled(c: &Controller, version: i32) -> Form {
     let k = &c.capability;
     let mut form = Form::default();
-    form.set("action", Uuid::new_v4().to_string());
+    form.set("action", new_key());
     form.set("version", version.to_string());
     form.set("name", &c.name);
     form.set("stations", k.stations.to_string());

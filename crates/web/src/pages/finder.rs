@@ -52,13 +52,8 @@ impl Finder {
     ) -> Self {
         let pages = total.div_ceil(size).max(1);
         let link = |to: usize| {
-            let mut address = url::form_urlencoded::Serializer::new(String::new());
-            for (name, value) in kept.iter().copied().chain([("q", asked.text.as_str())]).filter(|(_, v)| !v.is_empty())
-            {
-                address.append_pair(name, value);
-            }
-            address.append_pair(page, &to.to_string());
-            format!("{path}?{}", address.finish())
+            let to = to.to_string();
+            address(path, kept.iter().copied().chain([("q", asked.text.as_str()), (page, &to)]))
         };
         let (first, last) = ((asked.page - 1) * size + 1, (asked.page * size).min(total));
         Self {
@@ -75,6 +70,12 @@ impl Finder {
             is_plain: pages == 1 && asked.page == 1 && asked.text.is_empty(),
         }
     }
+}
+
+/// An address with fields; empty ones are left out.
+pub(crate) fn address<'a>(path: &str, fields: impl IntoIterator<Item = (&'a str, &'a str)>) -> String {
+    let stated = fields.into_iter().filter(|(_, value)| !value.is_empty());
+    format!("{path}?{}", url::form_urlencoded::Serializer::new(String::new()).extend_pairs(stated).finish())
 }
 
 #[cfg(test)]

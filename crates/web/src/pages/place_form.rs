@@ -3,12 +3,11 @@ use std::sync::LazyLock;
 use crate::context::PlaceRecord;
 use upland_core::place::Position;
 use upland_core::quantity::range;
-use uuid::Uuid;
 
 use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::show::{Measure, Units};
 use crate::typed_position::{both, degrees};
 use crate::words::Words;
@@ -56,7 +55,7 @@ pub(crate) fn filled(place: &PlaceRecord, version: i32, units: Units) -> Form {
 /// The form of a new place.
 pub(crate) fn empty(units: Units) -> Form {
     let mut form = Form::default();
-    form.set("action", Uuid::new_v4().to_string());
+    form.set("action", new_key());
     form.set("version", "0");
     form.set("units", units.word());
     form

@@ -16,7 +16,7 @@ use super::stations::{plant_name, station_name};
 use super::year::program_label;
 use crate::charts::{Strip, volume_text, volume_unit};
 use crate::context::{ControllerContext, ControllerHead};
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::show::{Measure, Units, date_short, day_list, day_short, minutes, month_long, month_of, number};
 use crate::words::Words;
 
@@ -101,8 +101,8 @@ pub(crate) fn empty(context: &ControllerContext, today: NaiveDate) -> Form {
     let c = context.controller();
     let plan = context.week_of(today).plan(c);
     let mut form = Form::default();
-    form.set("action", uuid::Uuid::new_v4().to_string());
-    form.set("record", uuid::Uuid::new_v4().to_string());
+    form.set("action", new_key());
+    form.set("record", new_key());
     for (field, letters) in percent_fields(c) {
         let stands = letters.first().and_then(|l| plan.percent_on(c, *l, today, Level::Calendar));
         form.set(&field, stands.map_or_else(|| "0".to_owned(), |p| p.get().to_string()));

@@ -7,7 +7,7 @@ use upland_core::place::{Ban, Bound, DayRule, Hours, Rules, RulesError};
 use super::Choice;
 use super::days_form::{read_date, tick_days, ticked_days};
 use super::shell::Shell;
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -48,7 +48,7 @@ pub(crate) fn hour_fields() -> Vec<(String, String)> {
 pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
     let rules = &place.rules;
     let mut form = Form::default();
-    form.set("action", uuid::Uuid::new_v4().to_string());
+    form.set("action", new_key());
     form.set("version", version.to_string());
     let kind = match rules.days {
         DayRule::Any => "any",

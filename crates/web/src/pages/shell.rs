@@ -4,6 +4,7 @@ use chrono::NaiveDateTime;
 
 use crate::assets;
 use crate::context::{ActionLine, Role};
+use crate::form::new_key;
 use crate::show::Units;
 use crate::words::Words;
 
@@ -177,10 +178,5 @@ fn undo_line(last: Option<&ActionLine>, now: NaiveDateTime) -> Option<UndoLine> 
         60..1440 => w.count("saved-hours", usize::try_from(ago / 60).unwrap_or(1)),
         _ => w.t1("saved-on", crate::show::date_short(at.date())),
     };
-    Some(UndoLine {
-        action: uuid::Uuid::new_v4().to_string(),
-        undoes: last.id.to_string(),
-        saved,
-        what: w.t(&last.why),
-    })
+    Some(UndoLine { action: new_key(), undoes: last.id.to_string(), saved, what: w.t(&last.why) })
 }

@@ -7,6 +7,7 @@ use upland_formats::site::Site;
 use super::rules_form::rules_line;
 use super::shell::Shell;
 use crate::context::monday;
+use crate::form::new_key;
 use crate::show::{Measure, Units};
 use crate::words::Words;
 
@@ -69,7 +70,7 @@ impl SitePreviewTemplate {
                 ),
             ],
             controllers: controllers.collect(),
-            action: uuid::Uuid::new_v4().to_string(),
+            action: new_key(),
             name: site.name.clone(),
             shell,
             post_to,

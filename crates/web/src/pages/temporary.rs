@@ -16,7 +16,7 @@ use super::spine::Spine;
 use super::year::program_label;
 use crate::charts::Strip;
 use crate::context::ControllerContext;
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::show::{Measure, Units, date_short, month_of, number, percent};
 use crate::words::Words;
 
@@ -144,7 +144,7 @@ pub(crate) fn sensors(controller: &Controller) -> Vec<Choice> {
 /// The form at first: a percent until a week from now.
 pub(crate) fn empty(today: NaiveDate) -> Form {
     let mut form = Form::default();
-    form.set("action", uuid::Uuid::new_v4().to_string());
+    form.set("action", new_key());
     form.set("kind", "percent");
     form.set("since", today.to_string());
     form.set("until", (today + TimeDelta::days(6)).to_string());

@@ -6,7 +6,7 @@ use upland_core::controller::{PercentStorage, ProgramLetter, Temporary};
 use upland_core::in_force::{InForce, OffBy, SetBy};
 use upland_core::quantity::MonthOfYear;
 
-use super::finder::Finder;
+use super::finder::{Finder, address};
 use super::places::PlaceRow;
 use super::shell::Shell;
 use super::year::program_label;
@@ -116,28 +116,20 @@ pub(crate) struct KindLink {
 
 /// The kinds that there are, each with its count; none when there is only one.
 pub(crate) fn kind_links(todos: &[&Todo], current: Option<JobKind>, text: &str) -> Vec<KindLink> {
-    let link = |kind: Option<JobKind>| {
-        let mut address = url::form_urlencoded::Serializer::new(String::new());
-        for (name, value) in [("q", text), ("kind", kind.map_or("", JobKind::word))] {
-            if !value.is_empty() {
-                address.append_pair(name, value);
-            }
-        }
-        KindLink {
-            href: format!("/?{}", address.finish()),
-            label: Words.t(match kind {
-                None => "job-all",
-                Some(JobKind::Clock) => "job-clock",
-                Some(JobKind::Ended) => "job-ended",
-                Some(JobKind::Fault) => "job-fault",
-                Some(JobKind::Dial) => "job-dial",
-                Some(JobKind::LookAgain) => "job-look-again",
-                Some(JobKind::Sensor) => "job-sensor",
-                Some(JobKind::Missing) => "job-missing",
-            }),
-            count: todos.iter().filter(|t| kind.is_none_or(|k| t.kind == k)).count(),
-            current: kind == current,
-        }
+    let link = |kind: Option<JobKind>| KindLink {
+        href: address("/", [("q", text), ("kind", kind.map_or("", JobKind::word))]),
+        label: Words.t(match kind {
+            None => "job-all",
+            Some(JobKind::Clock) => "job-clock",
+            Some(JobKind::Ended) => "job-ended",
+            Some(JobKind::Fault) => "job-fault",
+            Some(JobKind::Dial) => "job-dial",
+            Some(JobKind::LookAgain) => "job-look-again",
+            Some(JobKind::Sensor) => "job-sensor",
+            Some(JobKind::Missing) => "job-missing",
+        }),
+        count: todos.iter().filter(|t| kind.is_none_or(|k| t.kind == k)).count(),
+        current: kind == current,
     };
     let kinds: Vec<KindLink> = JobKind::ALL.into_iter().map(|k| link(Some(k))).filter(|l| l.count > 0).collect();
     if kinds.len() < 2 { Vec::new() } else { std::iter::once(link(None)).chain(kinds).collect() }

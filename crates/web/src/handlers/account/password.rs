@@ -40,11 +40,10 @@ async fn new_hash(
     form: &mut Form,
 ) -> Result<Option<String>, PageError> {
     let w = Words;
-    let [present, new, again] = ["present", "new", "again"].map(|f| form.as_typed(f).to_owned());
-    if new != again {
-        form.fail("again", w.t("account-again-differs"));
+    if !is_typed_twice(form) {
         return Ok(None);
     }
+    let [present, new] = ["present", "new"].map(|f| form.as_typed(f).to_owned());
     if new == present {
         form.fail("new", w.t("account-same-password"));
         return Ok(None);
@@ -59,10 +58,24 @@ async fn new_hash(
         return Ok(None);
     }
     app.store.sign_in_went_well(&user.user.email, &network, now).await?;
+    hash_or_say(form, new).await
+}
+
+/// Whether the new password was typed twice alike; else an error stands beside the second one.
+pub(crate) fn is_typed_twice(form: &mut Form) -> bool {
+    let alike = form.as_typed("new") == form.as_typed("again");
+    if !alike {
+        form.fail("again", Words.t("account-again-differs"));
+    }
+    alike
+}
+
+/// The hash of a new password; an error stands beside it when it cannot be taken.
+pub(crate) async fn hash_or_say(form: &mut Form, new: String) -> Result<Option<String>, PageError> {
     match hash_in_turn(new).await.map_err(PageError::Ours)? {
         Ok(hash) => Ok(Some(hash)),
         Err(PasswordError::Length) => {
-            form.fail("new", w.t("account-length"));
+            form.fail("new", Words.t("account-length"));
             Ok(None)
         }
         Err(other) => Err(PageError::Ours(Box::new(other))),

@@ -12,7 +12,7 @@ use upland_store::StoreError;
 use uuid::Uuid;
 
 use crate::error::{Page, PageError};
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::{go, invalid};
@@ -49,7 +49,7 @@ async fn company_page(
         people: person_lines(&people, user.user.id, error, now),
         roles: role_choices(),
         link: None,
-        action: Uuid::new_v4().to_string(),
+        action: new_key(),
         form,
     })
 }

@@ -31,10 +31,7 @@ async fn form_page(
     };
     let shell = shell(app, user, View::Places, "form", title, &path);
     let controllers = match place {
-        Some(place) => {
-            let filter = HeadFilter { places: Some(vec![place.id]), ..HeadFilter::default() };
-            user.account.heads(&filter).await?.items
-        }
+        Some(place) => user.account.heads(&HeadFilter::of_place(place.id)).await?.items,
         None => Vec::new(),
     };
     Ok(PlaceFormTemplate {

@@ -6,8 +6,8 @@ use upland_store::{LinkOwner, StoreError};
 use crate::assets::stylesheet;
 use crate::error::{Page, PageError, notice_page};
 use crate::form::Form;
-use crate::guard::password::hash_in_turn;
 use crate::guard::posted::FromOutside;
+use crate::handlers::account::password::{hash_or_say, is_typed_twice};
 use crate::handlers::{go, invalid, page};
 use crate::state::App;
 use crate::words::Words;
@@ -52,21 +52,16 @@ pub(crate) async fn show(app: web::Data<App>, key: web::Path<String>) -> Page {
 /// Sets the password: the link is used up, and every session of the user ends.
 pub(crate) async fn set(app: web::Data<App>, key: web::Path<String>, FromOutside(mut form): FromOutside) -> Page {
     let Some(owner) = owner(&app, &key).await? else { return used_up() };
-    let (new, again) = (form.as_typed("new").to_owned(), form.as_typed("again").to_owned());
-    let hash = if new == again {
-        hash_in_turn(new).await.map_err(PageError::Ours)?.map_err(|_| "account-length")
+    let hash = if is_typed_twice(&mut form) {
+        let new = form.as_typed("new").to_owned();
+        hash_or_say(&mut form, new).await?
     } else {
-        Err("account-again-differs")
+        None
     };
-    match hash {
-        Ok(hash) => match app.store.use_link(&key, &hash, app.clock.now()).await {
-            Ok(()) => go("/sign-in"),
-            Err(StoreError::NotFound) => used_up(),
-            Err(other) => Err(other.into()),
-        },
-        Err(why) => {
-            form.fail(if why == "account-length" { "new" } else { "again" }, Words.t(why));
-            invalid(&template(owner, &key, form))
-        }
+    let Some(hash) = hash else { return invalid(&template(owner, &key, form)) };
+    match app.store.use_link(&key, &hash, app.clock.now()).await {
+        Ok(()) => go("/sign-in"),
+        Err(StoreError::NotFound) => used_up(),
+        Err(other) => Err(other.into()),
     }
 }

@@ -14,8 +14,8 @@ pub(crate) async fn export(user: SignedIn, id: web::Path<Uuid>) -> Page {
     let at = loading::place(&user.account, *id).await?;
     let mut controllers = Vec::new();
     let mut as_found = Vec::new();
-    let filter = HeadFilter { places: Some(vec![*id]), ..HeadFilter::default() };
-    let own: Vec<Uuid> = user.account.heads(&filter).await?.items.iter().map(|head| head.id).collect();
+    let heads = user.account.heads(&HeadFilter::of_place(*id)).await?.items;
+    let own: Vec<Uuid> = heads.iter().map(|head| head.id).collect();
     for controller in user.account.controllers_of(&own).await? {
         let records = user.account.newest_records(&[controller.id]).await?;
         if let Some((_, panel)) = FieldState::of(&records).found {

@@ -4,7 +4,7 @@ use upland_store::{PlaceRecord, Versioned};
 use uuid::Uuid;
 
 use crate::error::{Page, PageError};
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
@@ -36,7 +36,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(U
     let place = user.account.place(place).await?;
     let sent = sent(&user, file).await?;
     let mut form = Form::default();
-    form.set("action", Uuid::new_v4().to_string());
+    form.set("action", new_key());
     form.set("version", place.version.to_string());
     form.set("name", sent.name.rsplit_once('.').map_or(sent.name.as_str(), |(n, _)| n).replace(['_', '-'], " "));
     let p = &place.value.position;

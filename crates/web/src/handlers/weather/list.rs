@@ -13,7 +13,7 @@ use crate::words::Words;
 pub(crate) async fn list(app: web::Data<App>, user: SignedIn) -> Page {
     let series = user.account.all_series().await?;
     let places = user.account.places_by_series().await?;
-    let used_by = |id| places.iter().filter(|(series, _)| *series == id).map(|(_, name)| name.clone()).collect();
+    let used_by = |id| places.iter().filter(|(series, ..)| *series == id).map(|(.., name)| name.clone()).collect();
     let rows = series_rows(&series, None, used_by, user.units);
     let shell = shell(&app, &user, View::Weather, "weather", Words.t("weather-title"), "/weather");
     page(&WeatherTemplate { shell, rows })

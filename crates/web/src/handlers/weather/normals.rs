@@ -5,7 +5,7 @@ use uuid::Uuid;
 use super::new_series_writes;
 use crate::context::Weather;
 use crate::error::{Page, PageError};
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
@@ -23,7 +23,7 @@ use crate::words::Words;
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, place: web::Path<Uuid>) -> Page {
     let place = user.account.place(*place).await?;
     let mut form = Form::default();
-    form.set("action", Uuid::new_v4().to_string());
+    form.set("action", new_key());
     match typed(&user, &place).await? {
         Some(weather) => {
             form.set("name", &weather.series.value.name);

@@ -4,6 +4,7 @@ use upland_store::HeadFilter;
 use uuid::Uuid;
 
 use crate::error::{Page, PageError};
+use crate::form::new_key;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::{invalid, page};
@@ -34,8 +35,7 @@ async fn place_weather(
     let w = Words;
     let place = user.account.place(id).await?;
     let series = user.account.all_series().await?;
-    let filter = HeadFilter { places: Some(vec![id]), ..HeadFilter::default() };
-    let controllers = user.account.heads(&filter).await?.items;
+    let controllers = user.account.heads(&HeadFilter::of_place(id)).await?.items;
     let spine = match controllers.first() {
         Some(first) => {
             let context = loading::controller(&user.account, app.clock, first.id).await?;
@@ -51,7 +51,7 @@ async fn place_weather(
         place: place.value.name.clone(),
         place_id: id.to_string(),
         version: place.version,
-        action: Uuid::new_v4().to_string(),
+        action: new_key(),
         normals_href: format!("{post_to}/normals"),
         post_to,
         file_error,

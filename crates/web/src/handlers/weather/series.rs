@@ -14,8 +14,8 @@ use crate::state::App;
 /// A series: its normals, its method, and what its guesses would change.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
     let weather = loading::weather(&user.account, *id).await?;
-    let places = user.account.places().await?;
-    let looking: Vec<_> = places.iter().filter(|p| p.value.series_id == Some(*id)).collect();
+    let places = user.account.places_by_series().await?;
+    let looking: Vec<_> = places.iter().filter(|(series, ..)| *series == *id).collect();
     let rows = series_rows(&[(weather.series.clone(), weather.revision.clone())], None, |_| Vec::new(), user.units);
     let (cells, year_et0, year_rain) = weather.normals().map(|n| normal_cells(n, user.units)).unwrap_or_default();
     let name = weather.series.value.name.clone();
@@ -33,8 +33,11 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         rain_unit: Measure::Depth.unit(user.units),
         year_et0,
         year_rain,
-        edit_href: looking.first().filter(|_| weather.is_typed()).map(|p| format!("/places/{}/weather/normals", p.id)),
-        used_by: looking.iter().map(|p| p.value.name.clone()).collect::<Vec<_>>().join(", "),
+        edit_href: looking
+            .first()
+            .filter(|_| weather.is_typed())
+            .map(|(_, place, _)| format!("/places/{place}/weather/normals")),
+        used_by: looking.iter().map(|(.., name)| name.clone()).collect::<Vec<_>>().join(", "),
         variants: variant_lines(&weather, user.units),
     })
 }

@@ -15,7 +15,7 @@ use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::{Ledger, LedgerValue, Strip};
 use crate::context::ControllerContext;
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::words::Words;
 
 pub(crate) use words::next_words;
@@ -363,7 +363,7 @@ fn read_back(dial: &DialIn<'_>, marks: &[Mark], context: &ControllerContext, for
         rows,
         marks: letters(marks),
         version: context.controller.version,
-        record: uuid::Uuid::new_v4().to_string(),
+        record: new_key(),
         form,
         choices: vec![
             Choice::new("", w.t("dial-next-unseen")),

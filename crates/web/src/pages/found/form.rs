@@ -5,7 +5,7 @@ use upland_core::controller::{Capability, Controller, DayMode, Days, PercentScop
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
 use upland_core::quantity::{Percent, RunTime, range};
 
-use crate::form::{Form, parse_number};
+use crate::form::{Form, new_key, parse_number};
 use crate::pages::days_form::{read_date, read_every, tick_days, ticked_days};
 use crate::show::{Measure, Units, minutes};
 use crate::words::Words;
@@ -24,7 +24,7 @@ pub(crate) fn letters(capability: &Capability) -> impl Iterator<Item = ProgramLe
 /// An empty form: nothing of what we know is put in but which program each station stands in.
 pub(crate) fn empty(controller: &Controller, now: NaiveDateTime) -> Form {
     let mut form = Form::default();
-    form.set("record", uuid::Uuid::new_v4().to_string());
+    form.set("record", new_key());
     form.set("seen", now.format(MOMENT).to_string());
     form.set("switch", "on");
     form.set("sensor", if controller.sensors.is_empty() { "none" } else { "active" });

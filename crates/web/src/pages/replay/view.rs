@@ -11,7 +11,7 @@ use super::seasons::{Field, Run};
 use super::tabs::{Tab, period_tabs, program_tabs, query, station_tabs};
 use crate::charts::{SeasonPlate, SeasonPlateInput, StrategyPlot};
 use crate::context::WeatherDay;
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::pages::Choice;
 use crate::show::{Measure, Units, date_short, number, rain_setting};
 use crate::words::Words;
@@ -141,7 +141,7 @@ impl ReplayView {
             w,
             query: query(&form),
             version: field.context.controller.version,
-            action: uuid::Uuid::new_v4().to_string(),
+            action: new_key(),
             programs: program_tabs(c, asked, &href),
             stations: station_tabs(c, asked, &form, &href),
             periods: period_tabs(days, asked, &form, &href),

@@ -7,7 +7,7 @@ use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorError, SensorKi
 use upland_core::word::Word;
 
 use crate::context::ControllerContext;
-use crate::form::{Form, parse_number};
+use crate::form::{Form, new_key, parse_number};
 use crate::pages::days_form::read_date;
 use crate::show::{Measure, Units, fraction, rain_text};
 use crate::words::Words;
@@ -57,7 +57,7 @@ fn list(values: &[f64], measure: Measure, units: Units) -> String {
 /// The form of a saved sensor.
 pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
     let mut form = Form::default();
-    form.set("action", uuid::Uuid::new_v4().to_string());
+    form.set("action", new_key());
     form.set("kind", kind_word(&sensor.kind));
     form.set("place", &sensor.place);
     form.set("input", sensor.input.to_string());

@@ -5,7 +5,7 @@ use upland_core::field::{Field, Fields};
 use upland_core::landscape::{Plant, Sprinkler, SprinklerType};
 
 use super::COLUMNS;
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::pages::field_form::{read as read_field, shown};
 use crate::show::Units;
 use crate::words::Words;
@@ -23,7 +23,7 @@ pub(super) fn fields() -> impl Iterator<Item = &'static Field<Station>> {
 /// The form of the stations as they are saved.
 pub(crate) fn filled(controller: &Controller, version: i32, units: Units) -> Form {
     let mut form = Form::default();
-    form.set("action", uuid::Uuid::new_v4().to_string());
+    form.set("action", new_key());
     form.set("version", version.to_string());
     for number in 1..=controller.capability.stations {
         let fresh = fresh_station(number, controller);

@@ -15,7 +15,7 @@ use super::spine::Spine;
 use super::year::program_label;
 use crate::charts::{Strip, WeekPlate, WeekPlateInput, day_volumes, sun_of, volume_text, volume_unit, week_total};
 use crate::context::{ControllerContext, monday};
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::show::{Units, clock, date_short, day_letter, day_long, month_long, month_of, nearest_minute, percent};
 use crate::words::Words;
 
@@ -138,7 +138,7 @@ impl WeekView {
         Self {
             sub: w.t2("week-sub", date_short(first), date_short(first + TimeDelta::days(6))),
             version: context.controller.version,
-            action: uuid::Uuid::new_v4().to_string(),
+            action: new_key(),
             step: c.capability.start_step,
             level_tabs: vec![
                 (

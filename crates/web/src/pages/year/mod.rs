@@ -10,7 +10,7 @@ use upland_core::quantity::MonthOfYear;
 
 use crate::charts::{InHand, Strip, YearPlate, YearPlateInput};
 use crate::context::{ControllerContext, Missing};
-use crate::form::Form;
+use crate::form::{Form, new_key};
 use crate::pages::Choice;
 use crate::pages::shell::Shell;
 use crate::pages::spine::Spine;
@@ -166,7 +166,7 @@ impl YearView {
             say_more,
             month: input.month.number(),
             version: input.context.controller.version,
-            action: uuid::Uuid::new_v4().to_string(),
+            action: new_key(),
             waterings: month_waterings(group),
             allowed: w.with(
                 "percent-allowed",
