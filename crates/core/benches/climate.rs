@@ -3,10 +3,11 @@
 
 use std::hint::black_box;
 
-use chrono::{Datelike, NaiveDate, TimeDelta};
+use chrono::{DateTime, Datelike, NaiveDate, TimeDelta};
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
 use upland_core::budget::{PercentRule, monthly_percents, year_budget};
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
+use upland_core::climate::hourly::HourlyWeather;
 use upland_core::climate::normals::{MonthNormal, NormalDay, monthly_normals};
 use upland_core::climate::reference_et::Reference;
 use upland_core::controller::{Controller, Preset, ProgramLetter, Station};
@@ -82,6 +83,31 @@ fn climate(c: &mut Criterion) {
     group.finish();
 }
 
+/// Ten years of hours in which every input is measured.
+fn hours(c: &mut Criterion) {
+    let site = Site::new(&Position::new(47.5, 8.0, 400.0).unwrap(), 10.0, Guesses::default()).unwrap();
+    let first = DateTime::parse_from_rfc3339("2010-01-01T00:00:00+01:00").unwrap();
+    let hours: Vec<HourlyWeather> = (0..87_660)
+        .map(|h| {
+            let start = first + TimeDelta::hours(h);
+            let wave = (h as f64 / 24.0 * std::f64::consts::TAU).sin();
+            HourlyWeather {
+                t: Some(14.0 + 6.0 * wave),
+                rh: Some(65.0 - 25.0 * wave),
+                wind: Some(2.4),
+                solar: Some(0.7 * site.clear_sky_hour(start.to_utc())),
+                ..HourlyWeather::empty(start)
+            }
+        })
+        .collect();
+    let mut group = c.benchmark_group("ten years of hours");
+    group.throughput(Throughput::Elements(hours.len() as u64));
+    group.bench_function("hourly Penman-Monteith", |b| {
+        b.iter(|| site.hourly_et0(black_box(&hours), Reference::Short));
+    });
+    group.finish();
+}
+
 fn budget(c: &mut Criterion) {
     let normals = [1.0, 1.2, 1.8, 2.6, 3.6, 4.5, 5.0, 4.4, 3.1, 1.9, 1.1, 0.9]
         .map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: Some(55.0) });
@@ -89,5 +115,5 @@ fn budget(c: &mut Criterion) {
     c.bench_function("a controller's year, 24 stations", |b| b.iter(|| year_budget(black_box(&controller), &normals)));
 }
 
-criterion_group!(benches, climate, budget);
+criterion_group!(benches, climate, hours, budget);
 criterion_main!(benches);

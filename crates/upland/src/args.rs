@@ -4,7 +4,7 @@ use std::path::PathBuf;
 
 use chrono::NaiveDate;
 use clap::{Args as ClapArgs, Parser, Subcommand, ValueEnum};
-use upland_formats::weather::Column;
+use upland_formats::weather::{Column, HourColumn};
 
 /// The tool for people who look after irrigation.
 #[derive(Debug, Parser)]
@@ -56,15 +56,15 @@ pub(crate) struct Weather {
     /// Height of the wind sensor above ground, m.
     #[arg(long, default_value_t = 2.0, allow_negative_numbers = true)]
     pub(crate) wind_height: f64,
-    /// Step of the file.
+    /// Whether the file has a row a day or a row an hour.
     #[arg(long, value_enum, default_value_t = Timestep::Daily)]
     pub(crate) timestep: Timestep,
     /// Reference surface: short like grass, tall like alfalfa.
     #[arg(long, value_enum, default_value_t = Surface::Short)]
     pub(crate) reference: Surface,
     /// The header that a column has in the file, as in `--column tmax_c=temp_max`.
-    #[arg(long, value_name = "NAME=HEADER", value_parser = column)]
-    pub(crate) column: Vec<(Column, String)>,
+    #[arg(long, value_name = "NAME=HEADER", value_parser = any_column)]
+    pub(crate) column: Vec<(AnyColumn, String)>,
     /// List every warning, however many are alike.
     #[arg(long)]
     pub(crate) all: bool,
@@ -76,6 +76,16 @@ pub(crate) struct Weather {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
 pub(crate) enum Timestep {
     Daily,
+    Hourly,
+}
+
+/// A column by its name, which may be one of daily files, of hourly files, or of both.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) struct AnyColumn {
+    /// What it is in a file with a row a day.
+    pub(crate) daily: Option<Column>,
+    /// What it is in a file with a row an hour.
+    pub(crate) hourly: Option<HourColumn>,
 }
 
 #[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum)]
@@ -282,12 +292,28 @@ fn connections(text: &str) -> Result<usize, String> {
 }
 
 fn column(text: &str) -> Result<(Column, String), String> {
+    let (name, header) = name_and_header(text)?;
     let names = || Column::ALL.map(Column::name).join(", ");
-    let (name, header) = text.split_once('=').ok_or_else(|| "write NAME=HEADER".to_owned())?;
     let column =
         Column::from_name(name).ok_or_else(|| format!("no column is called {name:?}; there are {}", names()))?;
+    Ok((column, header))
+}
+
+fn any_column(text: &str) -> Result<(AnyColumn, String), String> {
+    let (name, header) = name_and_header(text)?;
+    let found = AnyColumn { daily: Column::from_name(name), hourly: HourColumn::from_name(name) };
+    if found.daily.is_none() && found.hourly.is_none() {
+        let (daily, hourly) =
+            (Column::ALL.map(Column::name).join(", "), HourColumn::ALL.map(HourColumn::name).join(", "));
+        return Err(format!("no column is called {name:?}; daily files have {daily}, hourly files {hourly}"));
+    }
+    Ok((found, header))
+}
+
+fn name_and_header(text: &str) -> Result<(&str, String), String> {
+    let (name, header) = text.split_once('=').ok_or_else(|| "write NAME=HEADER".to_owned())?;
     if header.is_empty() {
         return Err("the header is empty".into());
     }
-    Ok((column, header.to_owned()))
+    Ok((name, header.to_owned()))
 }

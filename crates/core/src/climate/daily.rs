@@ -143,10 +143,10 @@ impl Default for Guesses {
 /// A weather station's site: what depends on the place alone, worked out once.
 #[derive(Debug, Clone)]
 pub struct Site {
-    elevation_m: f64,
-    gamma: f64,
-    wind_factor: f64,
-    guesses: Guesses,
+    pub(super) position: Position,
+    pub(super) gamma: f64,
+    pub(super) wind_factor: f64,
+    pub(super) guesses: Guesses,
     /// Ra by day of the year, index 0 for 1 January; 366 entries.
     ra: Box<[f64; 366]>,
 }
@@ -191,7 +191,7 @@ impl Site {
             *value = Sky::at(position.latitude_deg(), day).ra;
         }
         Ok(Self {
-            elevation_m: position.elevation_m(),
+            position: *position,
             gamma: psychrometric_constant(pressure(position.elevation_m())),
             wind_factor: wind_factor(wind_height),
             guesses,
@@ -205,6 +205,12 @@ impl Site {
         Self { guesses, ..self.clone() }
     }
 
+    /// Where it is.
+    #[must_use]
+    pub const fn position(&self) -> Position {
+        self.position
+    }
+
     /// Extraterrestrial radiation of the day, MJ/m².
     #[must_use]
     pub fn ra(&self, date: NaiveDate) -> f64 {
@@ -214,7 +220,7 @@ impl Site {
     /// Clear-sky radiation of the day, MJ/m².
     #[must_use]
     pub fn clear_sky(&self, date: NaiveDate) -> f64 {
-        clear_sky(self.elevation_m, self.ra(date))
+        clear_sky(self.position.elevation_m(), self.ra(date))
     }
 
     /// The day's reference ET, or `None` when a temperature is missing.
@@ -238,7 +244,7 @@ impl Site {
             let dew_point = t_min - self.guesses.dew_point_below_t_min;
             (saturation_vapour_pressure(dew_point), HumiditySource::LowestTemperature)
         });
-        let rso = clear_sky(self.elevation_m, ra);
+        let rso = clear_sky(self.position.elevation_m(), ra);
         let rs = day.solar.unwrap_or_else(|| solar_from_range(self.guesses.k_rs, t_max, t_min, ra, rso));
         let (rns, rnl) = (net_shortwave(rs), net_longwave(t_max, t_min, ea, rs, rso));
         let t = (t_max + t_min) / 2.0;
@@ -247,6 +253,7 @@ impl Site {
             delta: vapour_pressure_slope(t),
             gamma: self.gamma,
             rn: rns - rnl,
+            g: 0.0,
             u2: day.wind.map_or(self.guesses.wind_2m, |uz| uz * self.wind_factor),
             es: (es_max + es_min) / 2.0,
             ea,

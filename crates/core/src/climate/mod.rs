@@ -1,11 +1,15 @@
 //! Weather in, reference evapotranspiration out.
 //!
 //! [`daily::Site`] holds what depends on the place alone; [`daily::Site::et0`] gives a day's
-//! reference ET by the best method that the day's data allow, and says which guesses it took.
+//! reference ET by the best method that the day's data allow, and says which guesses it took;
+//! [`hourly`] does the same for hours, and adds hours up to days.
 //! [`normals`] turns days into the twelve months; [`quality`] says what is wrong with a day.
 
 pub mod atmosphere;
 pub mod daily;
+pub mod hour_quality;
+pub mod hour_sky;
+pub mod hourly;
 pub mod normals;
 pub mod quality;
 pub mod radiation;

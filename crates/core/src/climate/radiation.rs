@@ -88,6 +88,27 @@ pub fn net_shortwave(rs: f64) -> f64 {
     0.77 * rs
 }
 
+/// Cloudiness factor: `f_cd = 1.35 Rs/Rso - 0.35`, the ratio held in 0.3..1.
+///
+/// Source: \[ASCE-05\] eq. 18 (daily) and 45 (hourly), with their limits. Without any sun (Rso 0) the ratio is taken
+/// as 0.3.
+#[must_use]
+pub fn cloudiness(rs: f64, rso: f64) -> f64 {
+    let ratio = if rso > 0.0 { (rs / rso).clamp(0.3, 1.0) } else { 0.3 };
+    1.35 * ratio - 0.35
+}
+
+/// Stefan-Boltzmann constant, MJ/(K⁴ m² hour). Source: \[ASCE-05\] eq. 44.
+const SIGMA_HOUR: f64 = 2.042e-10;
+
+/// Net outgoing long-wave radiation of an hour, MJ/m².
+///
+/// `Rnl = σ TK⁴ (0.34 - 0.14 √ea) f_cd`. Source: \[ASCE-05\] eq. 44.
+#[must_use]
+pub fn net_longwave_hour(t: f64, ea: f64, f_cd: f64) -> f64 {
+    SIGMA_HOUR * (t + 273.16).powi(4) * (0.34 - 0.14 * ea.max(0.0).sqrt()) * f_cd
+}
+
 /// Net outgoing long-wave radiation of a day.
 ///
 /// `Rnl = σ (TmaxK⁴ + TminK⁴)/2 (0.34 - 0.14 √ea) (1.35 Rs/Rso - 0.35)`. Source: \[FAO-56\]
@@ -95,8 +116,7 @@ pub fn net_shortwave(rs: f64) -> f64 {
 /// cloudiness factor lies in 0.05..1. Without any sun (Rso 0) the ratio is taken as 0.3.
 #[must_use]
 pub fn net_longwave(t_max: f64, t_min: f64, ea: f64, rs: f64, rso: f64) -> f64 {
-    let ratio = if rso > 0.0 { (rs / rso).clamp(0.3, 1.0) } else { 0.3 };
-    let f_cd = 1.35 * ratio - 0.35;
+    let f_cd = cloudiness(rs, rso);
     let t4 = ((t_max + 273.16).powi(4) + (t_min + 273.16).powi(4)) / 2.0;
     SIGMA * t4 * (0.34 - 0.14 * ea.max(0.0).sqrt()) * f_cd
 }

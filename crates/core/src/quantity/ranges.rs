@@ -66,6 +66,10 @@ pub mod range {
     pub const WIND: Range = r("wind", "m/s", 0.0, 60.0);
     /// Solar radiation of a day; the extraterrestrial maximum is under 50.
     pub const SOLAR: Range = r("solar", "MJ/m²", 0.0, 50.0);
+    /// Solar radiation of an hour; the extraterrestrial maximum is 5.1. Pyranometers read a little below 0 at night.
+    pub const SOLAR_HOUR: Range = r("solar", "MJ/m²", -0.1, 6.0);
+    /// Rain of an hour; the most ever measured is some 300 mm.
+    pub const RAIN_HOUR: Range = r("rain", "mm", 0.0, 400.0);
     /// Rain of a day.
     pub const RAIN: Range = r("rain", "mm", 0.0, 2000.0);
     /// Reference ET of a day, as a typed normal.

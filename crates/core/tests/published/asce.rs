@@ -1,7 +1,9 @@
 //! ASCE-EWRI (2005) daily values, and a daily series carried by an R package.
 
-use chrono::{Datelike, NaiveDate};
+use chrono::{DateTime, Datelike, NaiveDate};
+use upland_core::climate::atmosphere::saturation_vapour_pressure;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
+use upland_core::climate::hourly::HourlyWeather;
 use upland_core::climate::reference_et::Reference;
 use upland_core::place::Position;
 
@@ -91,5 +93,58 @@ fn ten_days_in_the_south() {
         let et0 = site.et0_mm(&day, Reference::Short).unwrap();
         let (printed, tolerance): (f64, f64) = (row["printed"].parse().unwrap(), row["tolerance"].parse().unwrap());
         assert!((et0 - printed).abs() <= tolerance + 1e-9, "{date}: {et0} against {printed}");
+    }
+}
+
+/// Fallon, Nevada, 1 July 2015, 18:00 to 19:00 UTC: the values of the refet package's tests.
+#[test]
+fn fallon_hourly_short_and_tall() {
+    let ex = Example::of("ASCE-EWRI 2005", "Fallon NV hourly");
+    let position = Position::new(39.4575, -118.77388, 1208.5).unwrap();
+    let site = Site::new(&position, 3.0, Guesses::default()).unwrap();
+    let t = (91.80 - 32.0) / 1.8;
+    let dew_point: f64 = (49.36 - 32.0) / 1.8;
+    let hour = HourlyWeather {
+        t: Some(t),
+        rh: Some(100.0 * saturation_vapour_pressure(dew_point) / saturation_vapour_pressure(t)),
+        solar: Some(61.16 * 0.041_868),
+        wind: Some(3.33 * 0.44704),
+        ..HourlyWeather::empty(DateTime::parse_from_rfc3339("2015-07-01T18:00:00Z").unwrap())
+    };
+    let short = site.hourly_et0(&[hour], Reference::Short)[0].unwrap();
+    ex.agrees("ea", short.terms.input.ea);
+    ex.agrees("es", short.terms.input.es);
+    ex.agrees("Delta", short.terms.input.delta);
+    ex.agrees("Ra", short.sky.ra);
+    ex.agrees("u2", short.terms.input.u2);
+    ex.agrees("Rn", short.terms.input.rn);
+    ex.agrees("ETos short", short.et0_mm);
+    ex.agrees("ETrs tall", site.hourly_et0(&[hour], Reference::Tall)[0].unwrap().et0_mm);
+}
+
+/// Greeley, Colorado, appendix C, three hours of an afternoon, by the hour's end; from memory, as the table says.
+#[test]
+fn greeley_hourly() {
+    let position = Position::new(40.41, -104.78, 1462.4).unwrap();
+    let site = Site::new(&position, 3.0, Guesses::default()).unwrap();
+    let hours = [(16, 30.9, 1.09, 2.24, 4.07), (17, 31.2, 1.15, 1.65, 3.58), (18, 29.1, 1.21, 0.34, 1.15)];
+    let series: Vec<HourlyWeather> = hours
+        .iter()
+        .map(|(end, t, ea, rs, wind)| HourlyWeather {
+            t: Some(*t),
+            rh: Some(100.0 * ea / saturation_vapour_pressure(*t)),
+            solar: Some(*rs),
+            wind: Some(*wind),
+            ..HourlyWeather::empty(
+                DateTime::parse_from_rfc3339(&format!("2000-07-01T{:02}:00:00-07:00", end - 1)).unwrap(),
+            )
+        })
+        .collect();
+    let figures = |reference| site.hourly_et0(&series, reference).into_iter().map(|e| e.unwrap().et0_mm);
+    for (et0, printed) in figures(Reference::Short).zip([0.61, 0.48, 0.14]) {
+        assert!((et0 - printed).abs() < 0.005, "{et0} against {printed}");
+    }
+    for (et0, printed) in figures(Reference::Tall).zip([0.82, 0.66]) {
+        assert!((et0 - printed).abs() < 0.005, "{et0} against {printed}");
     }
 }

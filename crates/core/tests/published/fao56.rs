@@ -108,7 +108,8 @@ fn example_17_penman_monteith_from_monthly_data() {
         delta: vapour_pressure_slope(30.2),
         // The example goes on with the pressure as printed.
         gamma: psychrometric_constant(101.3),
-        rn: net_shortwave(rs) - rnl - g,
+        rn: net_shortwave(rs) - rnl,
+        g,
         u2: 2.0,
         es: (max + min) / 2.0,
         ea: 2.85,

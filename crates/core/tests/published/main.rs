@@ -5,6 +5,7 @@ mod asce;
 mod balance;
 mod common_practice;
 mod fao56;
+mod fao56_hourly;
 mod noaa;
 mod properties;
 mod series;

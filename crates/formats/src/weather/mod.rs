@@ -1,15 +1,20 @@
-//! Daily weather as CSV.
+//! Daily and hourly weather as CSV.
 //!
 //! A file is read in two steps, with a preview in between: [`Table::parse`] splits
 //! it into a header and cells, [`Mapping`] says which column is what and in which unit, and
 //! [`read`] gives days, with everything that is wrong at its line.
 
 mod column;
+mod hourly;
 mod mapping;
 mod read;
 mod table;
 
 pub use column::{Column, Unit};
+pub use hourly::{
+    HourColumn, HourFault, HourFaultKind, HourMapping, HourMappingError, HourNote, HourNoteKind, HourReading,
+    read_hours,
+};
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
 pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read};
-pub use table::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_ROWS, Table};
+pub use table::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS, Table};

@@ -246,7 +246,7 @@ mod tests {
         assert_eq!(error(&vec![b'a'; super::super::MAX_BYTES + 1]), FileError::TooLarge);
         let wide = (0..100_000).map(|n| format!("c{n}")).collect::<Vec<_>>().join(",");
         assert_eq!(error(wide.as_bytes()), FileError::TooManyColumns { found: 100_000 });
-        assert_eq!(error(&b"a\n".repeat(300_000)), FileError::TooManyRows);
+        assert_eq!(error(&b"a\n".repeat(300_000)), FileError::TooManyRows { most: super::super::MAX_ROWS });
     }
 
     proptest! {

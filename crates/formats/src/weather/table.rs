@@ -12,6 +12,9 @@ pub const MAX_COLUMNS: usize = 200;
 /// as a careless copy makes.
 pub const MAX_ROWS: usize = 220_000;
 
+/// Most rows of an hourly file: a hundred years of hours.
+pub const MAX_HOUR_ROWS: usize = 880_000;
+
 /// Why a file cannot be read as a table at all.
 #[derive(Debug, Clone, PartialEq, Eq, Error)]
 pub enum FileError {
@@ -53,9 +56,12 @@ pub enum FileError {
         /// Columns of the header.
         found: usize,
     },
-    /// More rows than [`MAX_ROWS`].
-    #[error("the file has more than {MAX_ROWS} rows; that is more days than any record has")]
-    TooManyRows,
+    /// More rows than [`MAX_ROWS`] or, by the hour, [`MAX_HOUR_ROWS`].
+    #[error("the file has more than {most} rows; that is more than any record has")]
+    TooManyRows {
+        /// Most rows that are read.
+        most: usize,
+    },
     /// A quoted cell that never ends, or another break of RFC 4180.
     #[error("line {line}: {what}")]
     Malformed {
@@ -84,6 +90,18 @@ impl Table {
     /// # Errors
     /// [`FileError`], always before anything is kept.
     pub fn parse(bytes: &[u8]) -> Result<Self, FileError> {
+        Self::parse_up_to(bytes, MAX_ROWS)
+    }
+
+    /// The same for a file with a row an hour.
+    ///
+    /// # Errors
+    /// As for [`Table::parse`].
+    pub fn parse_hours(bytes: &[u8]) -> Result<Self, FileError> {
+        Self::parse_up_to(bytes, MAX_HOUR_ROWS)
+    }
+
+    fn parse_up_to(bytes: &[u8], most: usize) -> Result<Self, FileError> {
         if bytes.len() > MAX_BYTES {
             return Err(FileError::TooLarge);
         }
@@ -119,8 +137,8 @@ impl Table {
         let mut record = csv::StringRecord::new();
         while reader.read_record(&mut record).map_err(malformed)? {
             rows += 1;
-            if rows > MAX_ROWS {
-                return Err(FileError::TooManyRows);
+            if rows > most {
+                return Err(FileError::TooManyRows { most });
             }
             for (first, cell) in first_values.iter_mut().zip(&record).filter(|(first, _)| first.is_none()) {
                 *first = Some(cell.trim()).filter(|c| !c.is_empty()).map(str::to_owned);

@@ -2,11 +2,13 @@ use std::io::{Write, stdout};
 
 use anyhow::bail;
 use upland_core::budget::{PercentRule, monthly_percents};
+use upland_core::climate::hourly::{DayOfHours, days_of_hours};
 use upland_core::climate::normals::{NormalDay, monthly_normals};
 use upland_core::quantity::Percent;
+use upland_formats::weather::Row;
 
-use super::{Outcome, complain, weather_file};
-use crate::args::Budget;
+use super::{Outcome, complain, hourly_file, weather_file};
+use crate::args::{Budget, Timestep, Weather};
 
 /// `month,et0_mm_per_day,percent_exact,percent_dialled`, twelve lines.
 pub(super) fn run(args: &Budget) -> anyhow::Result<Outcome> {
@@ -14,15 +16,10 @@ pub(super) fn run(args: &Budget) -> anyhow::Result<Outcome> {
         complain(format_args!("--min {} is above --max {}", args.min, args.max));
         return Ok(Outcome::Usage);
     }
-    let file = match weather_file::open(&args.weather)? {
-        Ok(file) => file,
+    let days = match days(&args.weather)? {
+        Ok(days) => days,
         Err(outcome) => return Ok(outcome),
     };
-    let days = file.reading.rows.iter().map(|row| NormalDay {
-        date: row.day.date,
-        et0_mm: file.site.et0_mm(&row.day, file.reference),
-        rain_mm: row.day.rain,
-    });
     let normals = match monthly_normals(days) {
         Ok(normals) => normals,
         Err(error) => bail!("{error}; a budget takes a year or more"),
@@ -36,4 +33,22 @@ pub(super) fn run(args: &Budget) -> anyhow::Result<Outcome> {
         writeln!(out, "{month},{},{},{dialled}", row.et0_mm_per_day, row.percent_exact)?;
     }
     Ok(Outcome::Done)
+}
+
+/// The days of a file; of an hourly one the sums of its whole days.
+fn days(args: &Weather) -> anyhow::Result<Result<Vec<NormalDay>, Outcome>> {
+    if args.timestep == Timestep::Hourly {
+        return Ok(hourly_file::open(args)?.map(|file| {
+            let day = |d: DayOfHours| NormalDay { date: d.weather.date, et0_mm: d.et0_mm, rain_mm: d.weather.rain };
+            days_of_hours(&file.hours, &file.et0).into_iter().map(day).collect()
+        }));
+    }
+    Ok(weather_file::open(args)?.map(|file| {
+        let day = |row: &Row| NormalDay {
+            date: row.day.date,
+            et0_mm: file.site.et0_mm(&row.day, file.reference),
+            rain_mm: row.day.rain,
+        };
+        file.reading.rows.iter().map(day).collect()
+    }))
 }

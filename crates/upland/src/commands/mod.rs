@@ -6,6 +6,7 @@ mod check;
 mod demo;
 mod doctor;
 mod et0;
+mod hourly_file;
 mod replay;
 mod runs;
 mod schema;

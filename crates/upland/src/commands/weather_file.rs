@@ -11,7 +11,6 @@ use upland_core::climate::daily::{Guesses, Site};
 use upland_core::climate::quality::DayIssue;
 use upland_core::climate::reference_et::Reference;
 use upland_core::place::Position;
-use upland_core::quantity::OutOfRange;
 use upland_formats::weather::{Column, Fault, FaultKind, MAX_BYTES, Mapping, Note, NoteKind, Reading, Table, read};
 
 use super::{Outcome, complain};
@@ -38,18 +37,25 @@ pub(super) struct Source<'a> {
 /// Reads the file of the arguments. `Err` inside carries the exit status after everything that is
 /// wrong was said.
 pub(super) fn open(args: &Weather) -> anyhow::Result<Result<WeatherFile, Outcome>> {
-    let site = match site(args) {
-        Ok(site) => site,
-        Err(error) => {
-            complain(format_args!("{error}"));
-            return Ok(Err(Outcome::Usage));
+    let columns: Option<Vec<_>> = args.column.iter().map(|(c, header)| Some((c.daily?, header.clone()))).collect();
+    match (site(args), columns) {
+        (Some(site), Some(columns)) => {
+            read_weather(Source { file: &args.file, columns: &columns, all: args.all }, site, reference(args))
         }
-    };
-    let reference = match args.reference {
+        (Some(_), None) => {
+            complain(format_args!("--column names a column of hourly files; say --timestep hourly"));
+            Ok(Err(Outcome::Usage))
+        }
+        (None, _) => Ok(Err(Outcome::Usage)),
+    }
+}
+
+/// The reference surface of the arguments.
+pub(super) const fn reference(args: &Weather) -> Reference {
+    match args.reference {
         Surface::Short => Reference::Short,
         Surface::Tall => Reference::Tall,
-    };
-    read_weather(Source { file: &args.file, columns: &args.column, all: args.all }, site, reference)
+    }
 }
 
 /// Reads a weather file for a site.
@@ -62,15 +68,14 @@ pub(super) fn read_weather(
     let table = Table::parse(&bytes)?;
     let mapping = Mapping::by_name(table.headers(), source.columns)?;
     let reading = read(&table, &mapping, Some(&site));
-    let most = if source.all { usize::MAX } else { MOST_ALIKE };
     let faults = reading.faults.iter().map(|f| (discriminant(&f.kind), f.line, Said(f)));
-    complain_of(faults, most);
+    complain_of(faults, source.all);
     if !reading.faults.is_empty() {
         let count = reading.faults.len();
         complain(format_args!("{count} of {} rows have errors; nothing was worked out", table.len()));
         return Ok(Err(Outcome::BadData));
     }
-    complain_of(reading.notes.iter().map(|n| (discriminant(&n.kind), n.line, SaidNote(n))), most);
+    complain_of(reading.notes.iter().map(|n| (discriminant(&n.kind), n.line, SaidNote(n))), source.all);
     Ok(Ok(WeatherFile { site, reference, reading }))
 }
 
@@ -78,7 +83,8 @@ pub(super) fn read_weather(
 const MOST_ALIKE: usize = 20;
 
 /// Says what is wrong with rows, by line; of each kind at most so many. All of it is written at once.
-fn complain_of<K: PartialEq>(rows: impl Iterator<Item = (K, u64, impl fmt::Display)>, most: usize) {
+pub(super) fn complain_of<K: PartialEq>(rows: impl Iterator<Item = (K, u64, impl fmt::Display)>, all: bool) {
+    let most = if all { usize::MAX } else { MOST_ALIKE };
     let mut counts: Vec<(K, usize)> = Vec::new();
     let mut text = String::new();
     for (kind, line, said) in rows {
@@ -101,12 +107,15 @@ fn complain_of<K: PartialEq>(rows: impl Iterator<Item = (K, u64, impl fmt::Displ
     let _ = stderr().lock().write_all(text.as_bytes());
 }
 
-fn site(args: &Weather) -> Result<Site, OutOfRange> {
-    let position = Position::new(args.latitude, args.longitude, args.elevation)?;
-    Site::new(&position, args.wind_height, Guesses::default())
+/// The site of the arguments; what is out of range is said.
+pub(super) fn site(args: &Weather) -> Option<Site> {
+    let site = Position::new(args.latitude, args.longitude, args.elevation)
+        .and_then(|position| Site::new(&position, args.wind_height, Guesses::default()));
+    site.inspect_err(|error| complain(format_args!("{error}"))).ok()
 }
 
-fn read_bytes(path: &Path) -> anyhow::Result<Vec<u8>> {
+/// The bytes of a path, or of standard input.
+pub(super) fn read_bytes(path: &Path) -> anyhow::Result<Vec<u8>> {
     // One byte over the limit is enough for the reader to say that the file is too large.
     let limit = MAX_BYTES as u64 + 1;
     let mut bytes = Vec::new();
@@ -125,10 +134,10 @@ impl fmt::Display for Said<'_> {
     fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
         match &self.0.kind {
             FaultKind::Cells { found, expected } => write!(f, "{found} cells under {expected} headers"),
-            FaultKind::NotADate(text) => write!(f, "date {text:?} is no day written as year-month-day"),
-            FaultKind::NotANumber(column, text) => write!(f, "{} {text:?} is no number", column.name()),
+            FaultKind::NotADate(text) => write!(f, "date {text:?} is not a day written as year-month-day"),
+            FaultKind::NotANumber(column, text) => write!(f, "{} {text:?} is not a number", column.name()),
             FaultKind::Day(issue) => said_day(f, issue),
-            FaultKind::Duplicate { first_line } => write!(f, "the day stands on line {first_line} already"),
+            FaultKind::Duplicate { first_line } => write!(f, "the day is on line {first_line} already"),
         }
     }
 }
@@ -152,11 +161,11 @@ fn said_day(f: &mut fmt::Formatter<'_>, issue: &DayIssue) -> fmt::Result {
     match issue {
         DayIssue::OutOfRange(out) => write!(f, "{out}"),
         DayIssue::TminAboveTmax { t_min, t_max } => {
-            write!(f, "the lowest temperature {t_min} stands above the highest {t_max}")
+            write!(f, "the lowest temperature {t_min} is above the highest {t_max}")
         }
         DayIssue::OverSaturation { rh } => write!(f, "humidity {rh} % is taken as 100"),
-        DayIssue::RhMinAboveMax => f.write_str("the lowest humidity stands above the highest"),
-        DayIssue::DewPointAboveTmax => f.write_str("the dew point stands above the highest temperature"),
+        DayIssue::RhMinAboveMax => f.write_str("the lowest humidity is above the highest"),
+        DayIssue::DewPointAboveTmax => f.write_str("the dew point is above the highest temperature"),
         DayIssue::SolarAboveClearSky { solar, clear_sky } => {
             write!(f, "sun {solar:.2} MJ/m2 is more than a clear sky gives ({clear_sky:.2})")
         }

@@ -7,7 +7,7 @@ use chrono::NaiveDate;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::place::Position;
 use upland_core::quantity::range;
-use upland_formats::weather::{FileError, MAX_COLUMNS, MAX_ROWS, Reading, Table, read};
+use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Table, read};
 
 use crate::charts::SeriesPlate;
 use crate::form::Form;
@@ -209,7 +209,7 @@ pub(crate) fn file_error(error: &FileError) -> String {
         FileError::HeaderTwice(header) => w.t1("file-header-twice", header),
         FileError::NoRows => w.t("file-no-rows"),
         FileError::TooManyColumns { found } => w.t2("file-too-wide", found.to_string(), MAX_COLUMNS.to_string()),
-        FileError::TooManyRows => w.t1("file-too-long", number(MAX_ROWS as f64, 0)),
+        FileError::TooManyRows { most } => w.t1("file-too-long", number(*most as f64, 0)),
         FileError::Malformed { line, what } => w.t2("file-malformed", line.to_string(), what),
     }
 }

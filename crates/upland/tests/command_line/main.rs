@@ -1,6 +1,8 @@
 //! The command line as a script uses it: the binary itself, files and standard input.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
+mod hourly;
+
 use std::io::Write;
 use std::process::{Command, Output, Stdio};
 
@@ -69,8 +71,8 @@ fn bad_rows_are_said_with_their_lines_and_nothing_is_printed() {
     let out = et0(&[], "date,tmax_c,tmin_c\n2020-01-01,3,9\n2020-02-30,3,1\n");
     assert_eq!((out.status.code(), text(&out.stdout).as_str()), (Some(1), ""));
     insta::assert_snapshot!(text(&out.stderr), @r#"
-    upland: line 2: the lowest temperature 9 stands above the highest 3
-    upland: line 3: date "2020-02-30" is no day written as year-month-day
+    upland: line 2: the lowest temperature 9 is above the highest 3
+    upland: line 3: date "2020-02-30" is not a day written as year-month-day
     upland: 2 of 2 rows have errors; nothing was worked out
     "#);
 }

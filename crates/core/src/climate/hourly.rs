@@ -1,0 +1,396 @@
+//! Reference ET of the hours of a series, and the days that they add up to.
+
+use std::collections::BTreeMap;
+use std::fmt;
+
+use chrono::{DateTime, FixedOffset, NaiveDate, NaiveTime, TimeDelta, Utc};
+
+use super::atmosphere::{saturation_vapour_pressure, vapour_pressure_slope};
+use super::daily::{DailyWeather, Site, Terms};
+use super::hour_sky::HourSky;
+use super::radiation::{clear_sky, cloudiness, net_longwave_hour, net_shortwave, solar_from_range};
+use super::reference_et::{PenmanMonteithInput, Reference, penman_monteith_with};
+
+/// One hour of weather. What was not measured is `None`.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct HourlyWeather {
+    /// When the hour begins, with the offset of its clock: the local day follows from it.
+    pub start: DateTime<FixedOffset>,
+    /// Mean air temperature, °C.
+    pub t: Option<f64>,
+    /// Mean relative humidity, %.
+    pub rh: Option<f64>,
+    /// Mean wind at the sensor's height, m/s.
+    pub wind: Option<f64>,
+    /// Solar radiation, MJ/m² in the hour.
+    pub solar: Option<f64>,
+    /// Rain, mm.
+    pub rain: Option<f64>,
+}
+
+impl HourlyWeather {
+    /// An hour of which nothing is known yet.
+    #[must_use]
+    pub const fn empty(start: DateTime<FixedOffset>) -> Self {
+        Self { start, t: None, rh: None, wind: None, solar: None, rain: None }
+    }
+
+    /// The local day that the hour belongs to.
+    #[must_use]
+    pub fn date(&self) -> NaiveDate {
+        self.start.date_naive()
+    }
+}
+
+/// Where the cloudiness of an hour's sky came from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Cloud {
+    /// The hour's own sun.
+    Own,
+    /// The last hour before with the sun high enough (\[ASCE-05\] p. 35).
+    Carried,
+    /// The next hour with the sun high enough, as none came before.
+    FromNext,
+    /// Taken as 0.7 of a clear sky: no hour of the series has the sun high enough.
+    Assumed,
+}
+
+/// How an hour's reference ET was reached, and what was guessed on the way.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct HourlyMethod {
+    /// Which reference surface.
+    pub reference: Reference,
+    /// Where the cloudiness came from.
+    pub cloud: Cloud,
+    /// Whether the dew point was taken near the local day's lowest temperature.
+    pub humidity_guessed: bool,
+    /// Whether the wind was guessed.
+    pub wind_guessed: bool,
+    /// Whether the sun was guessed from the local day's temperature range.
+    pub sun_guessed: bool,
+}
+
+impl fmt::Display for HourlyMethod {
+    /// The name used in files: the equation, then each choice and guess after a plus sign.
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        f.write_str(match self.reference {
+            Reference::Short => "asce-pm-short-hourly",
+            Reference::Tall => "asce-pm-tall-hourly",
+        })?;
+        f.write_str(match self.cloud {
+            Cloud::Own => "",
+            Cloud::Carried => "+cloud-carried",
+            Cloud::FromNext => "+cloud-from-next",
+            Cloud::Assumed => "+cloud-assumed",
+        })?;
+        for (guessed, name) in [
+            (self.humidity_guessed, "+humidity-from-tmin"),
+            (self.sun_guessed, "+sun-from-range"),
+            (self.wind_guessed, "+wind-assumed"),
+        ] {
+            f.write_str(if guessed { name } else { "" })?;
+        }
+        Ok(())
+    }
+}
+
+/// An hour's reference ET with everything it was made from.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct HourlyEt0 {
+    /// Reference ET, mm; slightly negative on some nights (dew), and kept so.
+    pub et0_mm: f64,
+    /// How it was reached.
+    pub method: HourlyMethod,
+    /// The sky of the hour.
+    pub sky: HourSky,
+    /// The terms of the equation, in MJ/m² an hour.
+    pub terms: Terms,
+}
+
+/// Share of a clear sky's radiation where no hour of a series tells it; between what FAO-56 p. 75 gives for humid
+/// (0.4 to 0.6) and dry places (0.7 to 0.8), from memory.
+const ASSUMED_CLEARNESS: f64 = 0.7;
+
+impl Site {
+    /// Reference ET of each hour, in the order given; `None` where the temperature is missing.
+    ///
+    /// Source: \[ASCE-05\] eq. 1 with the hourly constants of table 1, by day and by night as net radiation is above
+    /// 0 or not. Hours with the sun below 0.3 rad carry the cloudiness of the last hour, by time, with a higher one.
+    /// Missing values are stood in for as on days: humidity by the dew point near the local day's lowest
+    /// temperature (FAO-56 eq. 48), sun by its temperature range (eq. 50, with the hour's Ra), wind by the site's.
+    #[must_use]
+    pub fn hourly_et0(&self, hours: &[HourlyWeather], reference: Reference) -> Vec<Option<HourlyEt0>> {
+        let ranges = temperature_ranges(hours);
+        let skies: Vec<HourSky> = hours.iter().map(|h| HourSky::at(&self.position, h.start.to_utc())).collect();
+        let suns: Vec<Option<Sun>> =
+            hours.iter().zip(&skies).map(|(hour, sky)| self.sun(hour, sky, ranges.get(&hour.date()))).collect();
+        let clouds = clouds(hours, &skies, &suns);
+        let hour = |i: usize| {
+            let (hour, sun) = (hours.get(i)?, (*suns.get(i)?)?);
+            let low = ranges.get(&hour.date())?.0;
+            self.hour(hour, low, *skies.get(i)?, sun, *clouds.get(i)?, reference)
+        };
+        (0..hours.len()).map(hour).collect()
+    }
+
+    /// Clear-sky radiation of an hour, MJ/m². Source: \[FAO-56\] eq. 37 with the hour's Ra.
+    #[must_use]
+    pub fn clear_sky_hour(&self, start: DateTime<Utc>) -> f64 {
+        clear_sky(self.position.elevation_m(), HourSky::at(&self.position, start).ra)
+    }
+
+    fn sun(&self, hour: &HourlyWeather, sky: &HourSky, range: Option<&(f64, f64)>) -> Option<Sun> {
+        let rso = clear_sky(self.position.elevation_m(), sky.ra);
+        let guessed = hour.solar.is_none();
+        let (t_min, t_max) = *range?;
+        let rs = hour.solar.unwrap_or_else(|| solar_from_range(self.guesses.k_rs, t_max, t_min, sky.ra, rso));
+        // Pyranometers read a little below 0 at night.
+        Some(Sun { rs: rs.max(0.0), rso, guessed })
+    }
+
+    fn hour(
+        &self,
+        hour: &HourlyWeather,
+        t_min: f64,
+        sky: HourSky,
+        sun: Sun,
+        (f_cd, cloud): (f64, Cloud),
+        reference: Reference,
+    ) -> Option<HourlyEt0> {
+        let t = hour.t?;
+        let es = saturation_vapour_pressure(t);
+        // A sensor that reads a little over saturation means saturation.
+        let guess = || saturation_vapour_pressure(t_min - self.guesses.dew_point_below_t_min).min(es);
+        let ea = hour.rh.map_or_else(guess, |rh| es * rh.min(100.0) / 100.0);
+        let (rns, rnl) = (net_shortwave(sun.rs), net_longwave_hour(t, ea, f_cd));
+        let rn = rns - rnl;
+        let by_day = rn > 0.0;
+        let input = PenmanMonteithInput {
+            t,
+            delta: vapour_pressure_slope(t),
+            gamma: self.gamma,
+            rn,
+            g: reference.soil_heat_share(by_day) * rn,
+            u2: hour.wind.map_or(self.guesses.wind_2m, |uz| uz * self.wind_factor),
+            es,
+            ea,
+        };
+        let method = HourlyMethod {
+            reference,
+            cloud,
+            humidity_guessed: hour.rh.is_none(),
+            wind_guessed: hour.wind.is_none(),
+            sun_guessed: sun.guessed,
+        };
+        Some(HourlyEt0 {
+            et0_mm: penman_monteith_with(&input, reference.hourly_constants(by_day)),
+            method,
+            sky,
+            terms: Terms { input, rs: sun.rs, rso: sun.rso, rns, rnl },
+        })
+    }
+}
+
+/// The sun of an hour, measured or guessed, and under a clear sky, MJ/m².
+#[derive(Debug, Clone, Copy)]
+struct Sun {
+    rs: f64,
+    rso: f64,
+    guessed: bool,
+}
+
+/// Lowest and highest hourly temperature of each local day, °C.
+fn temperature_ranges(hours: &[HourlyWeather]) -> BTreeMap<NaiveDate, (f64, f64)> {
+    let mut ranges = BTreeMap::new();
+    for (date, t) in hours.iter().filter_map(|h| Some((h.date(), h.t?))) {
+        let range: &mut (f64, f64) = ranges.entry(date).or_insert((t, t));
+        *range = (range.0.min(t), range.1.max(t));
+    }
+    ranges
+}
+
+/// The cloudiness factor of each hour, carried through those with a low sun in the order of time.
+fn clouds(hours: &[HourlyWeather], skies: &[HourSky], suns: &[Option<Sun>]) -> Vec<(f64, Cloud)> {
+    let mut order: Vec<usize> = (0..hours.len()).collect();
+    order.sort_by_key(|i| hours[*i].start);
+    let own = |i: usize| suns[i].filter(|_| skies[i].is_high()).map(|s| cloudiness(s.rs, s.rso));
+    let first = order.iter().find_map(|i| own(*i));
+    let mut last = match first {
+        Some(next) => (next, Cloud::FromNext),
+        None => (cloudiness(ASSUMED_CLEARNESS, 1.0), Cloud::Assumed),
+    };
+    let mut out = vec![last; hours.len()];
+    for i in order {
+        match own(i) {
+            Some(f_cd) => {
+                out[i] = (f_cd, Cloud::Own);
+                last = (f_cd, Cloud::Carried);
+            }
+            None => out[i] = last,
+        }
+    }
+    out
+}
+
+/// A local day made of its hours.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct DayOfHours {
+    /// The day's weather: extremes of temperature and humidity, mean wind, sums of sun and rain. A value is there
+    /// when every hour of the day has it.
+    pub weather: DailyWeather,
+    /// Sum of the hours' reference ET, mm; nothing for a day with an hour missing.
+    pub et0_mm: Option<f64>,
+}
+
+/// The local days of a series, earliest first.
+///
+/// A day is whole when its hours follow each other without a gap from its midnight to the next: 24 of them, 23 or 25
+/// where the clock changes.
+#[must_use]
+pub fn days_of_hours(hours: &[HourlyWeather], et0: &[Option<HourlyEt0>]) -> Vec<DayOfHours> {
+    let mut days: BTreeMap<NaiveDate, Vec<(&HourlyWeather, Option<f64>)>> = BTreeMap::new();
+    for (hour, et0) in hours.iter().zip(et0) {
+        days.entry(hour.date()).or_default().push((hour, et0.map(|e| e.et0_mm)));
+    }
+    days.into_iter().map(|(date, hours)| day_of_hours(date, hours)).collect()
+}
+
+fn day_of_hours(date: NaiveDate, mut hours: Vec<(&HourlyWeather, Option<f64>)>) -> DayOfHours {
+    hours.sort_by_key(|(h, _)| h.start);
+    if !is_whole(date, &hours) {
+        return DayOfHours { weather: DailyWeather::empty(date), et0_mm: None };
+    }
+    let all =
+        |value: fn(&HourlyWeather) -> Option<f64>| hours.iter().map(|(h, _)| value(h)).collect::<Option<Vec<_>>>();
+    let highest = |values: &Vec<f64>| values.iter().copied().fold(f64::MIN, f64::max);
+    let lowest = |values: &Vec<f64>| values.iter().copied().fold(f64::MAX, f64::min);
+    let (t, rh) = (all(|h| h.t), all(|h| h.rh));
+    let weather = DailyWeather {
+        date,
+        t_max: t.as_ref().map(highest),
+        t_min: t.as_ref().map(lowest),
+        rh_max: rh.as_ref().map(highest),
+        rh_min: rh.as_ref().map(lowest),
+        rh_mean: rh.as_ref().map(|values| values.iter().sum::<f64>() / values.len() as f64),
+        dew_point: None,
+        wind: all(|h| h.wind).map(|values| values.iter().sum::<f64>() / values.len() as f64),
+        solar: all(|h| h.solar.map(|s| s.max(0.0))).map(|values| values.iter().sum()),
+        rain: all(|h| h.rain).map(|values| values.iter().sum()),
+    };
+    DayOfHours { weather, et0_mm: hours.iter().map(|(_, et0)| *et0).sum() }
+}
+
+/// Whether hours, in order, fill a local day.
+fn is_whole(date: NaiveDate, hours: &[(&HourlyWeather, Option<f64>)]) -> bool {
+    let hour = TimeDelta::hours(1);
+    let (Some((first, _)), Some((last, _))) = (hours.first(), hours.last()) else { return false };
+    let end = (last.start + hour).naive_local();
+    first.start.naive_local() == date.and_time(NaiveTime::MIN)
+        && date.succ_opt().is_some_and(|next| end == next.and_time(NaiveTime::MIN))
+        && hours.windows(2).all(|pair| matches!(pair, [(a, _), (b, _)] if b.start - a.start == hour))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::daily::Guesses;
+    use super::*;
+    use crate::place::Position;
+    use proptest::prelude::*;
+
+    fn site() -> Site {
+        Site::new(&Position::new(46.5, 9.8, 900.0).unwrap(), 2.0, Guesses::default()).unwrap()
+    }
+
+    /// A plain day in hours: warmest at 15:00, dampest before dawn, sun as a share of the clear sky's.
+    fn day(date: &str, clearness: f64) -> Vec<HourlyWeather> {
+        let midnight = DateTime::parse_from_rfc3339(&format!("{date}T00:00:00+01:00")).unwrap();
+        (0..24)
+            .map(|h| {
+                let start = midnight + TimeDelta::hours(h);
+                let wave = ((h as f64 - 9.0) / 24.0 * std::f64::consts::TAU).sin();
+                HourlyWeather {
+                    t: Some(16.0 + 7.0 * wave),
+                    rh: Some(65.0 - 25.0 * wave),
+                    wind: Some(1.5),
+                    solar: Some(clearness * site().clear_sky_hour(start.to_utc())),
+                    rain: Some(0.0),
+                    ..HourlyWeather::empty(start)
+                }
+            })
+            .collect()
+    }
+
+    #[test]
+    fn nights_carry_the_cloud_of_the_afternoon_before() {
+        let mut hours = day("2015-07-06", 0.5);
+        hours.extend(day("2015-07-07", 1.0));
+        let et0 = site().hourly_et0(&hours, Reference::Short);
+        let cloud = |i: usize| et0[i].unwrap().method.cloud;
+        assert_eq!(
+            (cloud(0), cloud(12), cloud(23), cloud(25)),
+            (Cloud::FromNext, Cloud::Own, Cloud::Carried, Cloud::Carried)
+        );
+        // The second night is under the first day's half-clear sky, the hours before it was known too.
+        let f_cd = |i: usize| {
+            let t = et0[i].unwrap().terms;
+            t.rnl / net_longwave_hour(t.input.t, t.input.ea, 1.0)
+        };
+        assert!((f_cd(25) - cloudiness(0.5, 1.0)).abs() < 1e-9);
+        assert!((f_cd(36) - 1.0).abs() < 1e-9);
+        let name = et0[25].unwrap().method.to_string();
+        assert_eq!(name, "asce-pm-short-hourly+cloud-carried");
+    }
+
+    #[test]
+    fn the_order_of_the_rows_does_not_matter() {
+        let hours = day("2015-07-06", 0.7);
+        let mut turned = hours.clone();
+        turned.reverse();
+        let mut et0 = site().hourly_et0(&turned, Reference::Tall);
+        et0.reverse();
+        assert_eq!(et0, site().hourly_et0(&hours, Reference::Tall));
+    }
+
+    #[test]
+    fn what_is_missing_is_stood_in_for_and_said() {
+        let hours: Vec<_> = day("2015-07-06", 0.7)
+            .into_iter()
+            .map(|h| HourlyWeather { rh: None, wind: None, solar: None, ..h })
+            .collect();
+        let noon = site().hourly_et0(&hours, Reference::Short)[12].unwrap();
+        assert_eq!(noon.method.to_string(), "asce-pm-short-hourly+humidity-from-tmin+sun-from-range+wind-assumed");
+        assert!(noon.et0_mm > 0.2 && noon.et0_mm < 1.0, "{}", noon.et0_mm);
+        let mut gap = hours;
+        gap[3].t = None;
+        assert!(site().hourly_et0(&gap, Reference::Short)[3].is_none());
+        assert!(site().hourly_et0(&[], Reference::Short).is_empty());
+    }
+
+    #[test]
+    fn a_day_is_whole_with_23_24_or_25_hours_as_its_clock_goes() {
+        let days = |rows: Vec<HourlyWeather>| days_of_hours(&rows, &site().hourly_et0(&rows, Reference::Short));
+        let plain = day("2015-07-06", 0.7);
+        let whole = days(plain.clone())[0];
+        assert!(whole.et0_mm.is_some() && whole.weather.t_max == Some(23.0) && whole.weather.rain == Some(0.0));
+        assert!(days(plain[..23].to_vec())[0].et0_mm.is_none());
+        // Into daylight saving: 01:00+01:00 is followed by 03:00+02:00, and the day has 23 hours.
+        let summer = FixedOffset::east_opt(7200).unwrap();
+        let mut spring = day("2015-03-29", 0.7);
+        spring.iter_mut().skip(2).for_each(|h| h.start = h.start.with_timezone(&summer));
+        let found = days(spring.clone());
+        assert_eq!((found.len(), found[0].et0_mm.is_some(), found[1].et0_mm.is_some()), (2, true, false));
+        assert_eq!(spring.iter().filter(|h| h.date() == spring[0].date()).count(), 23);
+    }
+
+    proptest! {
+        /// A day's reference ET from its hours stays near the daily figure from its aggregates.
+        #[test]
+        fn hours_and_day_agree(clearness in 0.4f64..1.0, month in 4u32..=9) {
+            let hours = day(&format!("2015-{month:02}-15"), clearness);
+            let sum = days_of_hours(&hours, &site().hourly_et0(&hours, Reference::Short))[0];
+            let daily = site().et0_mm(&sum.weather, Reference::Short).unwrap();
+            let hourly = sum.et0_mm.unwrap();
+            prop_assert!((hourly - daily).abs() < 0.12 * daily + 0.1, "{hourly} against {daily}");
+        }
+    }
+}
