@@ -2,7 +2,9 @@
 
 use thiserror::Error;
 
-use crate::controller::{Contact, MonthDial, PercentScope, PercentStorage, Preset, ProgramLetter};
+use crate::controller::{
+    ClockFace, Contact, MonthDial, PanelOrder, PercentScope, PercentStorage, Preset, ProgramLetter, StartOff,
+};
 use crate::landscape::{Plant, Slope, Soil, SprinklerType, Sun};
 use crate::quantity::{Coefficient, OutOfRange, Percent};
 use crate::sensor::Vent;
@@ -60,6 +62,9 @@ words!(PercentStorage, "storage", Self::ByMonth => "by_month", Self::Single => "
 words!(PercentScope, "scope", Self::AllPrograms => "all_programs", Self::EachProgram => "each_program");
 words!(Preset, "preset", Self::Plain => "plain", Self::Monthly => "monthly", Self::Fine => "fine");
 words!(Contact, "contact", Self::NormallyClosed => "normally_closed", Self::NormallyOpen => "normally_open");
+words!(PanelOrder, "panel_order", Self::MinutesFirst => "minutes_first", Self::ProgramsFirst => "programs_first");
+words!(StartOff, "start_off", Self::PastMidnight => "past_midnight", Self::Key => "key", Self::Cleared => "cleared");
+words!(ClockFace, "clock_face", Self::Hours24 => "hours_24", Self::Hours12 => "hours_12");
 words!(Slope, "slope", Self::Level => "level", Self::Gentle => "gentle", Self::Moderate => "moderate", Self::Steep => "steep");
 words!(Vent, "vent", Self::Open => "open", Self::Half => "half", Self::Closed => "closed");
 words!(Soil, "soil", Self::Clay => "clay", Self::Loam => "loam", Self::Sand => "sand");

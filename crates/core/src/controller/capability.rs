@@ -63,6 +63,48 @@ pub struct Capability {
     pub contact: Contact,
     /// Longest rain delay, days; 0 where there is none.
     pub rain_delay_max: u8,
+    /// Whether a month can be off. Where it cannot, somebody switches off by hand and comes back.
+    pub months_off: bool,
+    /// Whether each station can be told to obey the sensors or not.
+    pub sensor_by_station: bool,
+    /// In what order the panel asks for its values.
+    pub panel_order: PanelOrder,
+    /// How a start that is not used is turned off.
+    pub start_off: StartOff,
+    /// How the panel shows the time.
+    pub clock_face: ClockFace,
+}
+
+/// The order in which a panel asks for its values.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum PanelOrder {
+    /// The minutes of every station, then each program's days and starts.
+    #[default]
+    MinutesFirst,
+    /// Each program's days and starts, then the minutes of every station.
+    ProgramsFirst,
+}
+
+/// How a panel turns a start off that is not used.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum StartOff {
+    /// By stepping past the last time of the day.
+    #[default]
+    PastMidnight,
+    /// By a key of its own.
+    Key,
+    /// By clearing the slot, which then shows dashes.
+    Cleared,
+}
+
+/// How a panel shows the time.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub enum ClockFace {
+    /// 16:20.
+    #[default]
+    Hours24,
+    /// 4:20 pm.
+    Hours12,
 }
 
 /// Day modes that a controller has beside weekdays.
@@ -226,6 +268,11 @@ impl Preset {
             sensor_inputs: 1,
             contact: Contact::NormallyClosed,
             rain_delay_max: 3,
+            months_off: false,
+            sensor_by_station: false,
+            panel_order: PanelOrder::MinutesFirst,
+            start_off: StartOff::PastMidnight,
+            clock_face: ClockFace::Hours24,
         };
         match self {
             Self::Plain => plain,
@@ -240,6 +287,8 @@ impl Preset {
                 cycle_soak: true,
                 station_delay_max: RunTime::from_seconds(600),
                 rain_delay_max: 7,
+                months_off: true,
+                sensor_by_station: true,
                 ..plain
             },
             Self::Fine => Capability {
@@ -259,6 +308,8 @@ impl Preset {
                 station_delay_max: RunTime::from_seconds(3600),
                 sensor_inputs: 3,
                 rain_delay_max: 14,
+                months_off: true,
+                sensor_by_station: true,
                 ..plain
             },
         }

@@ -1,6 +1,6 @@
 //! The field table of a controller's capability.
 
-use super::capability::{Capability, Contact, PercentScope, PercentStorage, Preset};
+use super::capability::{Capability, ClockFace, Contact, PanelOrder, PercentScope, PercentStorage, Preset, StartOff};
 use crate::field::{Field, Fields, Value};
 use crate::quantity::{Percent, RunTime, range};
 
@@ -110,10 +110,28 @@ impl Fields for Capability {
             |c, v| v.whole().map(|n| c.rain_delay_max = n),
         )
         .defaulted(),
+        F::flag("months_off", |c| c.months_off.into(), |c, v| v.flag().map(|f| c.months_off = f)).defaulted(),
+        F::flag("sensor_by_station", |c| c.sensor_by_station.into(), |c, v| v.flag().map(|f| c.sensor_by_station = f))
+            .defaulted(),
+        F::choice::<PanelOrder>(
+            "panel_order",
+            |c| Value::word(c.panel_order),
+            |c, v| v.of_word().map(|w| c.panel_order = w),
+        )
+        .defaulted(),
+        F::choice::<StartOff>("start_off", |c| Value::word(c.start_off), |c, v| v.of_word().map(|w| c.start_off = w))
+            .defaulted(),
+        F::choice::<ClockFace>(
+            "clock_face",
+            |c| Value::word(c.clock_face),
+            |c, v| v.of_word().map(|w| c.clock_face = w),
+        )
+        .defaulted(),
     ];
 
-    /// The plain panel.
+    /// The plain panel. What a file leaves out is taken as it was before there was a field for it: months can
+    /// be off, and stations obey the sensors or not.
     fn blank() -> Self {
-        Preset::Plain.capability()
+        Self { months_off: true, sensor_by_station: true, ..Preset::Plain.capability() }
     }
 }

@@ -120,16 +120,32 @@ impl StartTime {
         range::MINUTE_OF_DAY.check(f64::from(minute_of_day)).map(|_| Self(minute_of_day))
     }
 
-    /// Reads `4:30`, `04:30` or `0430`; nothing for what is no time of day.
+    /// Reads `4:30`, `04:30`, `0430` or `4:30 am`; nothing for what is no time of day.
     ///
     /// ```
     /// use upland_core::controller::StartTime;
     /// assert_eq!(StartTime::read("4:30").unwrap().to_string(), "04:30");
-    /// assert!(StartTime::read("25:00").is_none());
+    /// assert_eq!(StartTime::read("4:20 pm").unwrap().to_string(), "16:20");
+    /// assert_eq!(StartTime::read("12:00 am").unwrap().to_string(), "00:00");
+    /// assert!(StartTime::read("25:00").is_none() && StartTime::read("16:20 pm").is_none());
     /// ```
     #[must_use]
     pub fn read(text: &str) -> Option<Self> {
-        let text = text.trim();
+        let text = text.trim().to_ascii_lowercase();
+        let half = |ending: &str| text.strip_suffix(ending).map(str::trim_end);
+        let (afternoon, twelve) = match (half("am"), half("pm")) {
+            (Some(twelve), _) => (0, twelve),
+            (_, Some(twelve)) => (12, twelve),
+            _ => return Self::read_24(&text),
+        };
+        // A whole hour may be said without its minutes: 4 pm.
+        let whole = format!("{twelve}:00");
+        let at = Self::read_24(if twelve.len() <= 2 { &whole } else { twelve })?;
+        let (hour, minute) = (at.0 / 60, at.0 % 60);
+        (1..=12).contains(&hour).then_some(Self((hour % 12 + afternoon) * 60 + minute))
+    }
+
+    fn read_24(text: &str) -> Option<Self> {
         let (hour, minute) = match text.split_once([':', '.']) {
             Some((hour, minute)) => (hour, minute),
             None if text.len() == 4 && text.is_ascii() => text.split_at(2),

@@ -14,7 +14,10 @@ mod sensing;
 mod station_fields;
 mod temporary;
 
-pub use capability::{Capability, CapabilityError, Contact, DayModes, PercentScope, PercentStorage, Preset};
+pub use capability::{
+    Capability, CapabilityError, ClockFace, Contact, DayModes, PanelOrder, PercentScope, PercentStorage, Preset,
+    StartOff,
+};
 pub use days::{DayMode, Days, Schedule, StartTime};
 pub(crate) use days_fit::choose_days;
 pub use days_fit::even_days;

@@ -5,7 +5,7 @@ use chrono::NaiveDate;
 use chrono::Weekday::{Fri, Mon, Wed};
 use upland_core::budget::Dial;
 use upland_core::controller::*;
-use upland_core::dial_in::{Section, Value, slots};
+use upland_core::dial_in::{Note, Section, Value, slots};
 use upland_core::in_force::{OffBy, SetBy, in_force};
 use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::schedule::*;
@@ -61,8 +61,11 @@ fn ask(c: &Controller, found_off: Option<NaiveDate>) -> Answers {
         let Dial::Percent(p) = force.dial(A) else { panic!("a run of a program that is off") };
         assert_eq!(run.length(), c.capability.scaled(min(20), p));
     }
-    let value = dialled.iter().find(of_june).map(|s| s.value);
-    if let Some(value) = value {
+    let slot = dialled.iter().find(of_june);
+    let value = slot.map(|s| s.value);
+    // What is over is put back by whoever dials in: that slot alone asks for something else than what is in force.
+    let puts_back = slot.is_some_and(|s| matches!(s.note, Some(Note::PutBack { .. })));
+    if let Some(value) = value.filter(|_| !puts_back) {
         assert_eq!(
             value,
             match force.dial(A) {
@@ -104,9 +107,9 @@ fn two_a_percent_for_a_while_runs_and_is_dialled() {
 }
 
 #[test]
-fn three_a_percent_that_nobody_put_back_goes_on() {
+fn three_a_percent_that_nobody_put_back_goes_on_and_dialling_in_puts_it_back() {
     let a = ask(&with(lawn(), seventy(), 1, 5), None);
-    assert_eq!((a.minutes_run, a.dialled), (Some(14.0), Some(Value::Percent(percent(70)))));
+    assert_eq!((a.minutes_run, a.dialled), (Some(14.0), Some(Value::Percent(percent(80)))));
 }
 
 #[test]
@@ -186,6 +189,8 @@ fn twelve_an_et_sensor_sets_the_percent_and_a_bypass_silences_the_rain_sensor() 
     assert_eq!(switch(&c), Some(Value::SensorActive));
     // A bypass that was to end on the 4th and was not.
     let bypassed = with(c.clone(), TemporaryKind::Bypass { sensor: rain }, 1, 4);
-    assert_eq!(switch(&bypassed), Some(Value::SensorBypassed));
+    assert_eq!(switch(&bypassed), Some(Value::SensorActive), "dialling in puts it back");
+    let open = with(c.clone(), TemporaryKind::Bypass { sensor: rain }, 1, 9);
+    assert_eq!(switch(&open), Some(Value::SensorBypassed));
     assert_eq!(switch(&with(c, TemporaryKind::Bypass { sensor: rain }, 9, 12)), Some(Value::SensorActive));
 }

@@ -4,6 +4,7 @@
 
 mod builders;
 mod calendars;
+mod dial_in;
 mod findings;
 mod in_force;
 mod panels;

@@ -7,6 +7,7 @@ use upland_core::controller::ProgramLetter;
 use upland_core::dial_in::{Slot, Value};
 use upland_core::quantity::{Percent, RunTime};
 use upland_core::tuning::{Change, Judgement};
+use upland_core::word::Word;
 
 use super::days::{DayDoc, DayModeDoc, day_list, days_of};
 use super::panel::PanelDoc;
@@ -100,7 +101,7 @@ pub struct DialledDoc {
 }
 
 /// A value that a slot of the panel was set to.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[serde(rename_all = "snake_case")]
 pub enum DialledValueDoc {
     /// Minutes, cycle or soak, s.
@@ -122,6 +123,30 @@ pub enum DialledValueDoc {
     SensorActive,
     /// The sensor switch at bypass.
     SensorBypassed,
+    /// A rain delay, to its last day.
+    RainDelay(NaiveDate),
+    /// A station that obeys the sensors.
+    Obeys,
+    /// A station that ignores them.
+    Ignores,
+    /// A depth, mm.
+    Mm(f64),
+    /// A temperature, °C.
+    C(f64),
+    /// A reading, percent.
+    Reading(f64),
+    /// The vent ring of a rain sensor, by its word.
+    Vent(String),
+    /// Days after rain.
+    DaysAfter(u8),
+    /// The climate step of an ET sensor.
+    EtClass(u8),
+    /// The offset of an ET sensor.
+    EtOffset(u8),
+    /// The panel at run.
+    SwitchOn,
+    /// The panel off.
+    SwitchOff,
 }
 
 impl DialledValueDoc {
@@ -138,6 +163,19 @@ impl DialledValueDoc {
             Value::Percent(percent) => Self::Percent(percent.get()),
             Value::SensorActive => Self::SensorActive,
             Value::SensorBypassed => Self::SensorBypassed,
+            Value::StationDelay(pause) => Self::RunS(pause.seconds()),
+            Value::RainDelay(until) => Self::RainDelay(*until),
+            Value::Obeys => Self::Obeys,
+            Value::Ignores => Self::Ignores,
+            Value::RainSetting(mm) => Self::Mm(*mm),
+            Value::Vent(vent) => Self::Vent(vent.word().to_owned()),
+            Value::DaysAfterRain(days) => Self::DaysAfter(*days),
+            Value::FreezeSetting(c) => Self::C(*c),
+            Value::SoilThreshold(reading) => Self::Reading(*reading),
+            Value::EtClass(class) => Self::EtClass(class.number()),
+            Value::EtOffset(offset) => Self::EtOffset(*offset),
+            Value::SwitchOn => Self::SwitchOn,
+            Value::SwitchOff => Self::SwitchOff,
         })
     }
 }

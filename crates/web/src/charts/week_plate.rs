@@ -1,11 +1,11 @@
 //! Seven days by twenty-four hours, every run to scale; forbidden hours and days hatched.
 
 use chrono::{NaiveDate, NaiveDateTime, NaiveTime, TimeDelta};
-use upland_core::controller::ProgramLetter;
+use upland_core::controller::{ClockFace, ProgramLetter};
 use upland_core::place::Bound;
 use upland_core::schedule::{Expansion, Finding, Problem, Severity};
 
-use crate::show::{Fixed, clock, date_short, day_short};
+use crate::show::{Fixed, clock, date_short, day_short, panel_start, panel_time};
 use crate::words::Words;
 use chrono::Datelike;
 
@@ -100,6 +100,8 @@ pub(crate) struct StartHandle {
     pub(crate) y: Fixed,
     pub(crate) width: Fixed,
     pub(crate) letter: char,
+    /// As the panel shows it.
+    pub(crate) shown: String,
     pub(crate) start: String,
     pub(crate) minutes: u16,
     pub(crate) day: String,
@@ -145,6 +147,8 @@ pub(crate) struct WeekPlateInput<'a> {
     pub(crate) sun: [Option<NaiveDateTime>; 2],
     pub(crate) in_hand: Option<ProgramLetter>,
     pub(crate) volume_unit: &'static str,
+    /// How the panel shows the time.
+    pub(crate) face: ClockFace,
     /// A number of m³, as text in the user's units.
     pub(crate) volume: &'a dyn Fn(f64) -> String,
 }
@@ -269,7 +273,7 @@ impl WeekPlate {
                 f.letter == Some(start.letter)
                     && matches!(f.problem, Problem::SecondStart { start: extra } if extra == start.by)
             });
-            let text = format!("{} {}", start.letter.get(), clock(begins));
+            let text = format!("{} {}", start.letter.get(), panel_time(begins.time(), input.face));
             // Where two begin close together the second label moves along its own bar, or after it.
             let end = x_of(ends_now);
             let at = x.max(ends[row] + 4.0);
@@ -285,6 +289,7 @@ impl WeekPlate {
                 width: Fixed((x_of(ends_now) - x).clamp(44.0, RIGHT - LEFT)),
                 letter: start.letter.get(),
                 start: start.by.to_string(),
+                shown: panel_start(start.by, input.face),
                 minutes: start.by.minute_of_day(),
                 day: day_short(start.date.weekday()),
                 first,

@@ -168,8 +168,13 @@ fn sensors_temporary_settings_and_dialling_in() {
     each("field", |half, units| {
         let context = context(half);
         let c = context.controller();
-        let dial = dial::DialIn::of(&context, half.today().and_time(NaiveTime::MIN));
-        let slots: Vec<String> = dial.slots.iter().filter(|s| !s.is_clock()).map(|s| dial.line(s)).collect();
+        let dial = dial::DialIn::of(&context, half.today().and_time(NaiveTime::MIN), units);
+        let slots: Vec<String> = dial
+            .slots
+            .iter()
+            .filter(|s| !s.is_clock())
+            .map(|s| format!("{} {}", dial.line(s), dial.wording.note(s)))
+            .collect();
         format!(
             "{:#?}\n{:#?}\n{}\n{:#?}\n{:#?}",
             sensors::lines(c, Some(1), "/sensors", half.today(), units),

@@ -1,8 +1,8 @@
 use crate::context::ChangeEntry;
 use chrono_tz::Tz;
 use upland_core::controller::{
-    BaseMonth, Capability, CapabilityError, Contact, Controller, ControllerError, DayModes, PercentScope,
-    PercentStorage, Preset, RunError, ScheduleError,
+    BaseMonth, Capability, CapabilityError, ClockFace, Contact, Controller, ControllerError, DayModes, PanelOrder,
+    PercentScope, PercentStorage, Preset, RunError, ScheduleError, StartOff,
 };
 use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
 use upland_core::word::Word;
@@ -31,6 +31,9 @@ pub(crate) struct ControllerFormTemplate {
     pub(crate) base_months: Vec<Choice>,
     pub(crate) yes_no: Vec<Choice>,
     pub(crate) contacts: Vec<Choice>,
+    pub(crate) panel_orders: Vec<Choice>,
+    pub(crate) start_offs: Vec<Choice>,
+    pub(crate) clock_faces: Vec<Choice>,
     pub(crate) links: Vec<(String, String)>,
     pub(crate) spine: Option<Spine>,
     pub(crate) log: Vec<LogLine>,
@@ -138,6 +141,11 @@ pub(crate) fn filled(c: &Controller, version: i32) -> Form {
     form.set("sensor_inputs", k.sensor_inputs.to_string());
     form.set("contact", k.contact.word());
     form.set("rain_delay_max", k.rain_delay_max.to_string());
+    form.set("months_off", yes_no(k.months_off));
+    form.set("sensor_by_station", yes_no(k.sensor_by_station));
+    form.set("panel_order", k.panel_order.word());
+    form.set("start_off", k.start_off.word());
+    form.set("clock_face", k.clock_face.word());
     form.set(
         "base_month",
         match c.base_month {
@@ -161,6 +169,31 @@ pub(crate) fn contacts() -> Vec<Choice> {
     vec![
         Choice::new(Contact::NormallyClosed.word(), Words.t("contact-closed")),
         Choice::new(Contact::NormallyOpen.word(), Words.t("contact-open")),
+    ]
+}
+
+/// In what order the panel asks for its values.
+pub(crate) fn panel_orders() -> Vec<Choice> {
+    vec![
+        Choice::new(PanelOrder::MinutesFirst.word(), Words.t("panel-order-minutes")),
+        Choice::new(PanelOrder::ProgramsFirst.word(), Words.t("panel-order-programs")),
+    ]
+}
+
+/// How a start that is not used is turned off.
+pub(crate) fn start_offs() -> Vec<Choice> {
+    vec![
+        Choice::new(StartOff::PastMidnight.word(), Words.t("start-off-past")),
+        Choice::new(StartOff::Key.word(), Words.t("start-off-key")),
+        Choice::new(StartOff::Cleared.word(), Words.t("start-off-cleared")),
+    ]
+}
+
+/// How the panel shows the time.
+pub(crate) fn clock_faces() -> Vec<Choice> {
+    vec![
+        Choice::new(ClockFace::Hours24.word(), Words.t("clock-face-24")),
+        Choice::new(ClockFace::Hours12.word(), Words.t("clock-face-12")),
     ]
 }
 
@@ -206,7 +239,17 @@ fn read_capability(form: &mut Form) -> Option<Capability> {
     let contact = Contact::of_word(form.get("contact"));
     let storage = PercentStorage::of_word(form.get("storage"));
     let scope = PercentScope::of_word(form.get("scope"));
-    let choices = [("storage", storage.is_ok()), ("scope", scope.is_ok()), ("contact", contact.is_ok())];
+    let panel_order = PanelOrder::of_word(form.get("panel_order"));
+    let start_off = StartOff::of_word(form.get("start_off"));
+    let clock_face = ClockFace::of_word(form.get("clock_face"));
+    let choices = [
+        ("storage", storage.is_ok()),
+        ("scope", scope.is_ok()),
+        ("contact", contact.is_ok()),
+        ("panel_order", panel_order.is_ok()),
+        ("start_off", start_off.is_ok()),
+        ("clock_face", clock_face.is_ok()),
+    ];
     for (field, sound) in choices {
         if !sound {
             form.fail(field, Words.t("field-choice"));
@@ -232,6 +275,11 @@ fn read_capability(form: &mut Form) -> Option<Capability> {
         sensor_inputs: sensor_inputs?,
         contact: contact.ok()?,
         rain_delay_max: rain_delay_max?,
+        months_off: form.is("months_off", "yes"),
+        sensor_by_station: form.is("sensor_by_station", "yes"),
+        panel_order: panel_order.ok()?,
+        start_off: start_off.ok()?,
+        clock_face: clock_face.ok()?,
     };
     match capability.checked() {
         Ok(capability) => Some(capability),

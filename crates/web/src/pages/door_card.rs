@@ -15,7 +15,9 @@ use super::sensors::{sensor_name, set_to};
 use super::stations::plant_name;
 use crate::charts::Strip;
 use crate::context::ControllerContext;
-use crate::show::{Units, clock, date_long, date_short, day_short, minutes, month_short, number, percent};
+use crate::show::{
+    Units, date_long, date_short, day_short, minutes, month_short, number, panel_start, panel_time, percent,
+};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -101,6 +103,7 @@ pub(crate) fn card_schedules(
     plan: &Plan,
     situation: &Situation<'_, chrono_tz::Tz>,
 ) -> Vec<CardSchedule> {
+    let face = controller.capability.clock_face;
     let work = week_work(plan, &situation.week(controller, plan, Level::Highest));
     let running = controller.programs.iter().filter(|p| !p.schedule.is_idle());
     running
@@ -119,8 +122,8 @@ pub(crate) fn card_schedules(
                 mode: if days.is_empty() { mode_words(p.schedule.days, p.schedule.never) } else { String::new() },
                 own_days: own_days(controller, p),
                 days,
-                starts: p.schedule.starts.iter().map(ToString::to_string).collect::<Vec<_>>().join("  "),
-                ends: ends.map_or_else(|| "·".to_owned(), clock),
+                starts: p.schedule.starts.iter().map(|s| panel_start(*s, face)).collect::<Vec<_>>().join("  "),
+                ends: ends.map_or_else(|| "·".to_owned(), |ends| panel_time(ends.time(), face)),
             }
         })
         .collect()

@@ -9,7 +9,7 @@ use super::sensors::{About, notes, sensor_name};
 use super::temporary::{back_words, kind_words};
 use super::today::{JobKind, Todo};
 use crate::context::ControllerContext;
-use crate::show::{date_short, weekday};
+use crate::show::{Units, date_short, weekday};
 use crate::words::Words;
 
 /// Everything that is due, what ends first.
@@ -72,7 +72,7 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
 fn to_dial(context: &ControllerContext, state: &FieldState, today: NaiveDate) -> Option<Todo> {
     let w = Words;
     state.dialled.as_ref()?;
-    let dial = DialIn::of(context, today.and_time(chrono::NaiveTime::MIN));
+    let dial = DialIn::of(context, today.and_time(chrono::NaiveTime::MIN), Units::Metric);
     let pending = dial.pending(state);
     let first = pending.first()?;
     Some(Todo {
@@ -80,8 +80,8 @@ fn to_dial(context: &ControllerContext, state: &FieldState, today: NaiveDate) ->
         mark: "flag",
         title: "due-dial".to_owned(),
         reason: match pending.len() {
-            1 => dial.line(first),
-            n => w.t2("due-dial-more", dial.line(first), (n - 1).to_string()),
+            1 => dial.line_without_units(first),
+            n => w.t2("due-dial-more", dial.line_without_units(first), (n - 1).to_string()),
         },
         href: format!("/controllers/{}/dial-in?only=changed", context.controller.id),
         act: w.t("due-dial-act"),

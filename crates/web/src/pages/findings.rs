@@ -4,7 +4,9 @@ use upland_core::controller::{Controller, DayMode, ProgramLetter};
 use upland_core::schedule::{Code, Finding, Problem, Repair, Severity, Stake};
 
 use crate::charts::{severity_word, volume_text, volume_unit};
-use crate::show::{Measure, Units, clock, date_short, day_list, day_long, day_short, month_long, number, times};
+use crate::show::{
+    Measure, Units, date_short, day_list, day_long, day_short, month_long, number, panel_start, panel_time, times,
+};
 use crate::words::Words;
 
 /// A finding in words.
@@ -155,12 +157,14 @@ fn station_name(c: &Controller, number: Option<u8>) -> String {
 
 fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String) {
     let w = Words;
+    let face = c.capability.clock_face;
+    let time = |at: chrono::NaiveDateTime| panel_time(at.time(), face);
     let depth = |mm: f64| Measure::Depth.show(mm, units);
     let letter = f.letter.map_or_else(String::new, |l| l.get().to_string());
     let station = station_name(c, f.station);
     match &f.problem {
         Problem::SecondStart { start } => {
-            (w.t1("f-second-start", &letter), w.t1("f-second-start-more", start.to_string()))
+            (w.t1("f-second-start", &letter), w.t1("f-second-start-more", panel_start(*start, face)))
         }
         Problem::TooManyOpenings { date } => (w.t("f-too-many"), w.t1("f-too-many-more", date_short(*date))),
         Problem::TwoWaysOfSoak => (w.t1("f-two-ways", &letter), w.t("f-two-ways-more")),
@@ -199,17 +203,17 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
         Problem::ForbiddenWeekdays { days } => (w.t2("f-day", &letter, day_list(*days)), w.t("f-day-more")),
         Problem::ForbiddenDate { date } => (w.t2("f-day", &letter, date_short(*date)), w.t("f-date-more")),
         Problem::ForbiddenHour { from, ends } => {
-            (w.t2("f-hour", &letter, clock(*from)), w.t1("f-hour-more", clock(*ends)))
+            (w.t2("f-hour", &letter, time(*from)), w.t1("f-hour-more", time(*ends)))
         }
         Problem::LateAtHighest { from, ends, ends_now, month } => {
             let month = month.map_or_else(String::new, month_long);
             (
-                w.with("f-late", &[("month", &month), ("program", &letter), ("end", &clock(*ends))]),
+                w.with("f-late", &[("month", &month), ("program", &letter), ("end", &time(*ends))]),
                 match ends_now {
                     Some(now) => {
-                        w.with("f-late-more", &[("now", &clock(*now)), ("from", &clock(*from)), ("month", &month)])
+                        w.with("f-late-more", &[("now", &time(*now)), ("from", &time(*from)), ("month", &month)])
                     }
-                    None => w.with("f-late-more-off", &[("from", &clock(*from)), ("month", &month)]),
+                    None => w.with("f-late-more-off", &[("from", &time(*from)), ("month", &month)]),
                 },
             )
         }
@@ -217,7 +221,11 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
             w.t2("f-waits", &letter, other.get().to_string()),
             w.with(
                 "f-waits-more",
-                &[("begins", &clock(*begins)), ("planned", &planned.to_string()), ("minutes", &minutes.to_string())],
+                &[
+                    ("begins", &time(*begins)),
+                    ("planned", &panel_start(*planned, face)),
+                    ("minutes", &minutes.to_string()),
+                ],
             ),
         ),
         Problem::OddNeighbours => (w.t1("f-odd", &letter), w.t("f-odd-more")),
@@ -230,10 +238,11 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
 /// What a repair does, as its button says it.
 pub(crate) fn repair_words(c: &Controller, repair: &Repair) -> String {
     let w = Words;
+    let face = c.capability.clock_face;
     let name = |n: u8| station_name(c, Some(n));
     match repair {
-        Repair::RemoveStart(_, start) => w.t1("r-remove-start", start.to_string()),
-        Repair::MoveStart { letter, to, .. } => w.t2("r-move-start", letter.get().to_string(), to.to_string()),
+        Repair::RemoveStart(_, start) => w.t1("r-remove-start", panel_start(*start, face)),
+        Repair::MoveStart { letter, to, .. } => w.t2("r-move-start", letter.get().to_string(), panel_start(*to, face)),
         Repair::SetDays(letter, DayMode::Weekdays(to)) => {
             let from = match c.program(*letter).map(|p| p.schedule.days) {
                 Some(DayMode::Weekdays(from)) => from,
@@ -262,7 +271,7 @@ pub(crate) fn repair_words(c: &Controller, repair: &Repair) -> String {
             ],
         ),
         Repair::Divide(letter, starts) => w.t2("r-divide", letter.get().to_string(), starts.len().to_string()),
-        Repair::WholeStart(letter, start) => w.t2("r-whole", letter.get().to_string(), start.to_string()),
+        Repair::WholeStart(letter, start) => w.t2("r-whole", letter.get().to_string(), panel_start(*start, face)),
         Repair::ClearSchedule(letter) => w.t1("r-clear", letter.get().to_string()),
         Repair::TakeProposal(letter, _) => w.t1("r-proposal", letter.get().to_string()),
         Repair::WorkOutMinutes(station, run) => w.t2("r-minutes", name(*station), number(run.minutes(), 0)),

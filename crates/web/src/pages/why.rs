@@ -11,7 +11,7 @@ use super::spine::Spine;
 use super::stations::station_name;
 use crate::charts::Strip;
 use crate::form::Form;
-use crate::show::{clock, date_long, date_short, month_long, number, percent, weekday};
+use crate::show::{date_long, date_short, month_long, number, panel_time, percent, weekday};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -51,7 +51,13 @@ impl WhyView {
             due: why
                 .due
                 .iter()
-                .map(|r| w.t2("dry-due", clock(r.local_start), number(r.length().minutes(), 1)))
+                .map(|r| {
+                    w.t2(
+                        "dry-due",
+                        panel_time(r.local_start.time(), controller.capability.clock_face),
+                        number(r.length().minutes(), 1),
+                    )
+                })
                 .collect(),
             unknown: why.unknown.iter().map(|u| unknown(*u, controller)).collect(),
         }

@@ -1,6 +1,6 @@
-use chrono::{DateTime, Datelike, NaiveDate, NaiveDateTime, TimeDelta, Timelike, Utc, Weekday};
+use chrono::{DateTime, Datelike, NaiveDate, NaiveDateTime, NaiveTime, TimeDelta, Timelike, Utc, Weekday};
 use chrono_tz::Tz;
-use upland_core::controller::Days;
+use upland_core::controller::{ClockFace, Days, StartTime};
 use upland_core::quantity::MonthOfYear;
 
 use crate::words::Words;
@@ -79,9 +79,41 @@ pub(crate) fn clock(time: NaiveDateTime) -> String {
     time.format("%H:%M").to_string()
 }
 
+/// A time of the day as a panel shows it: 16:20, or 4:20 pm.
+pub(crate) fn panel_time(time: NaiveTime, face: ClockFace) -> String {
+    time.format(match face {
+        ClockFace::Hours24 => "%H:%M",
+        ClockFace::Hours12 => "%-I:%M\u{a0}%P",
+    })
+    .to_string()
+}
+
+/// A start as its panel shows it.
+pub(crate) fn panel_start(start: StartTime, face: ClockFace) -> String {
+    panel_time(start.time(), face)
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn midnight_is_twelve_in_the_morning_and_noon_twelve_in_the_afternoon() {
+        let told = |text: &str| panel_start(StartTime::read(text).unwrap(), ClockFace::Hours12);
+        let both = ["00:00", "00:20", "04:05", "12:00", "16:20"].map(told);
+        assert_eq!(
+            both,
+            ["12:00", "12:20", "4:05", "12:00", "4:20"]
+                .map(String::from)
+                .iter()
+                .zip(["am", "am", "am", "pm", "pm"])
+                .map(|(t, half)| format!("{t}\u{a0}{half}"))
+                .collect::<Vec<_>>()[..]
+        );
+        for text in ["00:00", "11:59", "12:00", "23:59"] {
+            assert_eq!(StartTime::read(&told(text)), StartTime::read(text), "what is shown can be typed");
+        }
+    }
 
     #[test]
     fn the_sun_is_told_to_the_nearest_minute() {

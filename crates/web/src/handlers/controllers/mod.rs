@@ -12,7 +12,8 @@ use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::pages::controller_form::{
-    ControllerFormTemplate, base_months, contacts, log_lines, preset_links, scopes, storages, yes_no_choices,
+    ControllerFormTemplate, base_months, clock_faces, contacts, log_lines, panel_orders, preset_links, scopes,
+    start_offs, storages, yes_no_choices,
 };
 use crate::pages::shell::View;
 use crate::pages::spine::{Spine, Step};
@@ -44,6 +45,9 @@ async fn new_page(
         base_months: base_months(),
         yes_no: yes_no_choices(),
         contacts: contacts(),
+        panel_orders: panel_orders(),
+        start_offs: start_offs(),
+        clock_faces: clock_faces(),
         links: Vec::new(),
         spine: None,
         log: Vec::new(),
@@ -72,6 +76,9 @@ async fn edit_page(
         base_months: base_months(),
         yes_no: yes_no_choices(),
         contacts: contacts(),
+        panel_orders: panel_orders(),
+        start_offs: start_offs(),
+        clock_faces: clock_faces(),
         links: vec![
             (format!("{post_to}/as-found"), Words.t("found-link")),
             (format!("{post_to}/log"), Words.t("log-link")),

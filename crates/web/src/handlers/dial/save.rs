@@ -9,8 +9,8 @@ use super::show::dial_page;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::saving::{action, field_record, made_on};
-use crate::handlers::{go, invalid};
+use crate::handlers::invalid;
+use crate::handlers::saving::{action, apply_over, controller_write, field_record, made_on};
 use crate::loading;
 use crate::pages::dial::DialIn;
 use crate::pages::field::FieldState;
@@ -33,13 +33,22 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         return invalid(&dial_page(&app, &user, &context, form).await?);
     }
     let now = app.clock.local(context.at.zone);
-    let dial = DialIn::of(&context, now);
+    let dial = DialIn::of(&context, now, user.units);
     let marks = dial.marks(&form, &FieldState::default());
-    let stands: Vec<String> = dial.slots.iter().zip(&marks).filter(|(_, m)| m.stands()).map(|(s, _)| s.key()).collect();
+    let set = || dial.slots.iter().zip(&marks).filter(|(_, m)| m.stands()).map(|(slot, _)| slot);
+    let stands: Vec<String> = set().map(Slot::key).collect();
+    let put_back: Vec<u16> = set().filter_map(Slot::puts_back).collect();
     let our_next = dial.next(&context, app.clock.moment(context.at.zone));
+    // What was over and is off the panel now is off the record too, in the same action.
+    let mut writes = Vec::new();
+    if !put_back.is_empty() {
+        let mut changed = context.controller().clone();
+        changed.temporaries.retain(|t| !put_back.contains(&t.id));
+        writes.push(controller_write(&context.controller, &form, changed));
+    }
     let document = FieldDoc::Dialled(DialledDoc {
         on: now.date(),
-        version: context.controller.version,
+        version: context.controller.version + i32::from(!writes.is_empty()),
         values: dial.values().into_iter().filter(|(key, _)| stands.contains(key)).collect(),
         not_set: dial.slots.iter().map(Slot::key).filter(|key| !stands.contains(key)).collect(),
         panel_next: match (form.get("agrees"), form.get("panel_next")) {
@@ -50,8 +59,8 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         our_next,
         look_again: now.date() + TimeDelta::days(LOOK_AGAIN_DAYS),
     });
-    let to = format!("/controllers/{id}/door-card");
-    let mut action = action(&app, &user, &form, ["why-dialled", &to], Vec::new());
+    let [post_to, to] = ["dial-in", "door-card"].map(|page| format!("/controllers/{id}/{page}"));
+    let mut action = action(&app, &user, &form, ["why-dialled", &to], writes);
     action.records.push(field_record(&action, &form, context.controller.id, document));
-    go(&user.account.apply(&action).await?)
+    apply_over(&app, &user, form, &action, [&post_to, &to]).await
 }

@@ -36,5 +36,5 @@ pub(super) async fn dial_page(
     let state = FieldState::of(&records);
     let now = app.clock.local(context.at.zone);
     let at = app.clock.moment(context.at.zone);
-    Ok(DialPage { frame, context, state: &state, query, now, at, user: &user.user.name }.template())
+    Ok(DialPage { frame, context, state: &state, query, now, at, user: &user.user.name, units: user.units }.template())
 }

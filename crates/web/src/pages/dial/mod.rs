@@ -16,8 +16,10 @@ use super::spine::Spine;
 use crate::charts::{Ledger, LedgerValue, Strip};
 use crate::context::ControllerContext;
 use crate::form::{Form, new_key};
+use crate::show::Units;
 use crate::words::Words;
 
+use words::Wording;
 pub(crate) use words::next_words;
 
 /// What became of a slot on this visit: a letter of the address.
@@ -59,15 +61,15 @@ pub(crate) struct DialIn<'a> {
     pub(crate) controller: &'a Controller,
     pub(crate) plan: Plan,
     pub(crate) slots: Vec<Slot>,
-    pub(crate) now: NaiveDateTime,
+    pub(crate) wording: Wording<'a>,
 }
 
 impl<'a> DialIn<'a> {
-    pub(crate) fn of(context: &'a ControllerContext, now: NaiveDateTime) -> Self {
+    pub(crate) fn of(context: &'a ControllerContext, now: NaiveDateTime, units: Units) -> Self {
         let controller = context.controller();
         let plan = context.week_of(now.date()).plan(controller);
         let slots = slots(controller, &plan, now.date());
-        Self { controller, plan, slots, now }
+        Self { controller, plan, slots, wording: Wording { controller, now, units } }
     }
 
     /// Key and value of each slot, the clock left out.
@@ -76,7 +78,7 @@ impl<'a> DialIn<'a> {
     }
 
     pub(crate) fn value(&self, slot: &Slot) -> String {
-        words::value(&slot.value, self.now)
+        self.wording.value(&slot.value)
     }
 
     /// Slots that do not read what they must, as far as is known from the last dialling; all of
@@ -85,20 +87,29 @@ impl<'a> DialIn<'a> {
         let known = state.dialled.as_ref().map(|(_, doc)| &doc.values);
         let differs = |s: &&Slot| {
             let (key, Some(value)) = (s.key(), DialledValueDoc::of(&s.value)) else { return false };
-            known.is_none_or(|known| !known.iter().any(|(k, v)| *k == key && *v == value))
+            let Some(known) = known else { return true };
+            match known.iter().find(|(k, _)| *k == key) {
+                Some((_, before)) => *before != value,
+                // A record that says nothing of a slot: it is as it was when the panel was new.
+                None => !s.value.is_untouched(),
+            }
         };
         self.slots.iter().filter(differs).collect()
     }
 
     /// `Program A, start 2: off`.
     pub(crate) fn line(&self, slot: &Slot) -> String {
-        let (section, which) = words::place(slot, self.controller);
-        format!("{section}, {which}: {}", self.value_with_unit(slot))
+        let (section, which) = self.wording.place(slot);
+        format!("{section}, {which}: {}", self.wording.with_unit(&slot.value))
     }
 
-    fn value_with_unit(&self, slot: &Slot) -> String {
-        let (value, unit) = (self.value(slot), words::unit(&slot.value));
-        if unit.is_empty() { value } else { format!("{value}\u{a0}{unit}") }
+    /// The line without a figure that reads otherwise in other units: for what is not written for one user.
+    pub(crate) fn line_without_units(&self, slot: &Slot) -> String {
+        let (section, which) = self.wording.place(slot);
+        match slot.section {
+            Section::SensorSetting(_) => format!("{section}, {which}"),
+            _ => self.line(slot),
+        }
     }
 
     /// The marks of an address; with `only`, values that are set already are kept.
@@ -153,6 +164,8 @@ pub(crate) struct InHand {
     pub(crate) size: &'static str,
     pub(crate) shows: String,
     pub(crate) how: String,
+    /// What goes with a value that does not stay: until when, and what then.
+    pub(crate) stays: String,
     pub(crate) siblings: Vec<(String, String, String, bool)>,
     pub(crate) reads: String,
     pub(crate) done: String,
@@ -195,19 +208,20 @@ fn ledger(dial: &DialIn<'_>, marks: &[Mark], at: Option<usize>) -> Ledger {
         Section::Soak => w.t("dial-soak"),
         Section::Program(l) => l.get().to_string(),
         Section::Percent => "%".to_owned(),
-        Section::Sensor => w.t("dial-sensor-short"),
+        Section::StationDelay | Section::RainDelay => w.t("dial-delay-short"),
+        Section::Sensor | Section::Obeys | Section::SensorSetting(_) => w.t("dial-sensor-short"),
+        Section::Switch => w.t("dial-switch"),
     };
     let mut groups: Vec<(String, Vec<LedgerValue>)> = Vec::new();
-    let mut last = None;
     for (i, (slot, mark)) in dial.slots.iter().zip(marks).enumerate() {
         use upland_core::dial_in::Value;
         let short = matches!(slot.value, Value::StartOff | Value::NoMinutes | Value::PercentOff);
         let value = LedgerValue { done: mark.stands(), short, current: at == Some(i) };
-        match groups.last_mut().filter(|_| last == Some(slot.section)) {
+        let name = name(slot.section);
+        match groups.last_mut().filter(|(before, _)| *before == name) {
             Some((_, values)) => values.push(value),
-            None => groups.push((name(slot.section), vec![value])),
+            None => groups.push((name, vec![value])),
         }
-        last = Some(slot.section);
     }
     Ledger::draw(&groups)
 }
@@ -218,14 +232,14 @@ fn showed(dial: &DialIn<'_>, slot: &Slot, state: &FieldState) -> Option<String> 
         return found_value(dial, slot, panel);
     }
     let (_, doc) = state.dialled.as_ref()?;
-    doc.values.iter().find(|(k, _)| *k == slot.key()).map(|(_, v)| words::dialled(v))
+    doc.values.iter().find(|(k, _)| *k == slot.key()).map(|(_, v)| dial.wording.dialled(v))
 }
 
 fn found_value(dial: &DialIn<'_>, slot: &Slot, panel: &Panel) -> Option<String> {
     if slot.is_clock() {
         return None;
     }
-    shown(slot, panel).map(|v| words::value(&v, dial.now))
+    shown(slot, panel).map(|v| dial.wording.value(&v))
 }
 
 /// What the page of a dialling in is made from.
@@ -238,12 +252,13 @@ pub(crate) struct DialPage<'a> {
     /// The moment, for the next watering.
     pub(crate) at: DateTime<Utc>,
     pub(crate) user: &'a str,
+    pub(crate) units: Units,
 }
 
 impl DialPage<'_> {
     pub(crate) fn template(self) -> DialTemplate {
         let w = Words;
-        let dial = DialIn::of(self.context, self.now);
+        let dial = DialIn::of(self.context, self.now, self.units);
         let marks = dial.marks(&self.query, self.state);
         let href = format!("/controllers/{}/dial-in", self.context.controller.id);
         // The slot that the address names, else the first that is open; at the end, the panel is read back.
@@ -259,7 +274,7 @@ impl DialPage<'_> {
             ledger: ledger(&dial, &marks, at),
             hand: at.map(|i| in_hand(&dial, &marks, i, self.state, &href)),
             read_back: at.is_none().then(|| read_back(&dial, &marks, self.context, self.query.clone(), &href)),
-            next: next_words(dial.next(self.context, self.at).as_ref()),
+            next: dial.wording.next(dial.next(self.context, self.at).as_ref()),
             sub: w.with(
                 "dial-sub",
                 &[
@@ -281,7 +296,7 @@ impl DialPage<'_> {
 fn in_hand(dial: &DialIn<'_>, marks: &[Mark], i: usize, state: &FieldState, href: &str) -> InHand {
     let w = Words;
     let slot = &dial.slots[i];
-    let (section, which) = words::place(slot, dial.controller);
+    let (section, which) = dial.wording.place(slot);
     let value = dial.value(slot);
     let with = |mark: Option<Mark>, at: Option<usize>| {
         let mut marks = marks.to_vec();
@@ -318,8 +333,9 @@ fn in_hand(dial: &DialIn<'_>, marks: &[Mark], i: usize, state: &FieldState, href
             _ => "huge is-long",
         },
         reads: w.t1("dial-reads", &value),
-        unit: words::unit(&slot.value),
-        how: words::how(slot, dial.controller, dial.now),
+        unit: dial.wording.unit(&slot.value),
+        how: dial.wording.how(slot),
+        stays: dial.wording.note(slot),
         siblings: siblings.collect(),
         done: onward(Mark::Set),
         cannot: onward(Mark::Cannot),
@@ -336,19 +352,19 @@ fn read_back(dial: &DialIn<'_>, marks: &[Mark], context: &ControllerContext, for
     let w = Words;
     let mut last = String::new();
     let rows = dial.slots.iter().zip(marks).enumerate().map(|(i, (slot, mark))| {
-        let (section, which) = words::place(slot, dial.controller);
+        let (section, which) = dial.wording.place(slot);
         let begins = section != last;
         last.clone_from(&section);
         ReadRow {
             begins,
             section,
             which,
-            value: dial.value_with_unit(slot),
+            value: dial.wording.with_unit(&slot.value),
             mark: if mark.stands() { "done" } else { "fault" },
             note: match mark {
                 Mark::Cannot => w.t("dial-cannot-short"),
                 Mark::Skipped => w.t("dial-skipped"),
-                _ => String::new(),
+                _ => dial.wording.note(slot),
             },
             href: format!("{href}?marks={}&at={i}", letters(marks)),
         }

@@ -7,7 +7,7 @@ use upland_core::quantity::{Percent, RunTime, range};
 
 use crate::form::{Form, new_key, parse_number};
 use crate::pages::days_form::{read_date, read_every, tick_days, ticked_days};
-use crate::show::{Measure, Units, minutes};
+use crate::show::{Measure, Units, minutes, panel_start};
 use crate::words::Words;
 
 /// How a moment is written in the form.
@@ -67,7 +67,7 @@ pub(crate) fn filled(panel: &Panel, capability: &Capability) -> Form {
         };
         form.set(&format!("mode{l}"), mode);
         for (i, start) in p.starts.iter().enumerate() {
-            form.set(&format!("start{l}{i}"), start.to_string());
+            form.set(&format!("start{l}{i}"), panel_start(*start, capability.clock_face));
         }
         form.set(&percent_field(capability, p.letter), p.percent.get().to_string());
     }

@@ -221,7 +221,12 @@ impl PanelLive {
             programs: panel
                 .programs
                 .iter()
-                .map(|p| (p.letter.get().to_string(), words::program_line(p.days, &p.starts, p.percent.get())))
+                .map(|p| {
+                    (
+                        p.letter.get().to_string(),
+                        words::program_line(p.days, &p.starts, known.capability.clock_face, p.percent.get()),
+                    )
+                })
                 .collect(),
             switches: switch_line(panel),
             findings_title: w.count("found-findings", findings.len()),

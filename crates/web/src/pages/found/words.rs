@@ -1,12 +1,12 @@
 //! The words of what is wrong with a panel.
 
-use upland_core::controller::{Controller, DayMode, ProgramLetter};
+use upland_core::controller::{ClockFace, Controller, DayMode, ProgramLetter, StartTime};
 use upland_core::found::PanelFinding;
 
 use crate::charts::{volume_text, volume_unit};
 use crate::pages::findings::{FindingWords, mode_words};
 use crate::pages::stations::station_name;
-use crate::show::{Units, clock, date_long, date_short, day_long, month_long, number, percent};
+use crate::show::{Units, date_long, date_short, day_long, month_long, number, panel_start, panel_time, percent};
 use crate::words::Words;
 
 /// A finding on a panel in words.
@@ -52,6 +52,7 @@ pub fn words_of_panel(known: &Controller, findings: &[PanelFinding]) -> Vec<Find
 
 fn words(finding: &PanelFinding, known: &Controller, units: Units) -> (String, String) {
     let w = Words;
+    let face = known.capability.clock_face;
     let l = |letter: ProgramLetter| letter.get().to_string();
     match *finding {
         PanelFinding::WrongYear { shows, believes } => (
@@ -72,9 +73,9 @@ fn words(finding: &PanelFinding, known: &Controller, units: Units) -> (String, S
         PanelFinding::SecondStart { letter, start, volume_m3 } => {
             let water = format!("{}\u{a0}{}", volume_text(units)(volume_m3), volume_unit(units));
             let more = if volume_m3 > 0.0 {
-                w.t2("af-second-more", start.to_string(), water)
+                w.t2("af-second-more", panel_start(start, face), water)
             } else {
-                w.t1("af-second-plain", start.to_string())
+                w.t1("af-second-plain", panel_start(start, face))
             };
             (w.t1("af-second", l(letter)), more)
         }
@@ -87,9 +88,10 @@ fn words(finding: &PanelFinding, known: &Controller, units: Units) -> (String, S
             },
         ),
         PanelFinding::InTwoPrograms { station } => (w.t1("af-two", station_name(known, station)), w.t("af-two-more")),
-        PanelFinding::Overrun { letter, ends } => {
-            (w.t2("af-overrun", l(letter), clock(ends)), w.t1("af-overrun-more", date_short(ends.date())))
-        }
+        PanelFinding::Overrun { letter, ends } => (
+            w.t2("af-overrun", l(letter), panel_time(ends.time(), face)),
+            w.t1("af-overrun-more", date_short(ends.date())),
+        ),
     }
 }
 
@@ -100,11 +102,11 @@ fn duration(minutes: i64) -> String {
 }
 
 /// Days, starts and percent of a program in a line.
-pub(super) fn program_line(days: DayMode, starts: &[upland_core::controller::StartTime], percent_now: u16) -> String {
+pub(super) fn program_line(days: DayMode, starts: &[StartTime], face: ClockFace, percent_now: u16) -> String {
     if starts.is_empty() {
         return Words.t("found-no-start");
     }
-    let starts = starts.iter().map(ToString::to_string).collect::<Vec<_>>().join(" ");
+    let starts = starts.iter().map(|s| panel_start(*s, face)).collect::<Vec<_>>().join(" ");
     let days = mode_words(days, upland_core::controller::Days::NONE);
     let days = if days.is_empty() { Words.t("found-no-days") } else { days };
     format!("{days}, {starts}, {}", percent(percent_now))

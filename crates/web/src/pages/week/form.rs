@@ -12,7 +12,7 @@ use crate::form::{Form, parse_number};
 use crate::pages::Choice;
 use crate::pages::days_form::{day_fields, read_every, tick_days, ticked_days};
 use crate::pages::year::program_label;
-use crate::show::{Measure, Units, minutes, number};
+use crate::show::{Measure, Units, minutes, number, panel_start};
 use crate::words::Words;
 
 /// A station's line of the form.
@@ -71,7 +71,7 @@ fn filled(c: &Controller, letter: ProgramLetter) -> Form {
         form.set("next", next.to_string());
     }
     for (index, start) in s.starts.iter().enumerate() {
-        form.set(&format!("start{index}"), start.to_string());
+        form.set(&format!("start{index}"), panel_start(*start, c.capability.clock_face));
     }
     form.set("split", s.split.to_string());
     for station in c.stations.iter().filter(|s| s.runs_in(letter)) {

@@ -4,7 +4,7 @@ use chrono::{NaiveDateTime, TimeDelta, Timelike};
 use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::schedule::{Expansion, Plan};
 
-use crate::show::{Fixed, clock, number};
+use crate::show::{Fixed, number, panel_time};
 use crate::words::Words;
 
 const LEFT: f64 = 128.0;
@@ -68,7 +68,7 @@ impl Lens {
                     let (a, b) = (x(r.local_start), x(r.local_stop));
                     let minutes = number(r.length().minutes(), usize::from(r.length().seconds() % 60 != 0));
                     let text = if b - a > 110.0 {
-                        w.t2("lens-bar", &minutes, clock(r.local_stop))
+                        w.t2("lens-bar", &minutes, panel_time(r.local_stop.time(), c.capability.clock_face))
                     } else if b - a > 16.0 {
                         minutes
                     } else {
@@ -102,7 +102,7 @@ impl Lens {
             .map(|i| from + TimeDelta::minutes(i * step))
             .take_while(|t| x(*t) <= LEFT + WIDTH - 18.0)
             .take(40)
-            .map(|t| (Fixed(x(t)), clock(t)))
+            .map(|t| (Fixed(x(t)), panel_time(t.time(), c.capability.clock_face)))
             .collect();
         Some(Self {
             title: w.t2("lens-title", super::day_name(start.date), letter.get().to_string()),

@@ -16,7 +16,9 @@ use super::year::program_label;
 use crate::charts::{Strip, WeekPlate, WeekPlateInput, day_volumes, sun_of, volume_text, volume_unit, week_total};
 use crate::context::{ControllerContext, monday};
 use crate::form::{Form, new_key};
-use crate::show::{Units, clock, date_short, day_letter, day_long, month_long, month_of, nearest_minute, percent};
+use crate::show::{
+    Units, clock, date_short, day_letter, day_long, month_long, month_of, nearest_minute, panel_start, percent,
+};
 use crate::words::Words;
 
 pub(crate) use form::{ProgramForm, read_program, read_stations};
@@ -203,6 +205,7 @@ fn draw(
         sun: [local(sun.sunrise), local(sun.sunset)],
         in_hand: if input.with_repairs { None } else { input.open },
         volume_unit: volume_unit(input.units),
+        face: input.context.controller().capability.clock_face,
         volume: &volume_text(input.units),
     })
 }
@@ -222,6 +225,7 @@ fn lines(
     let ends = |work: &upland_core::schedule::WeekWork, letter| {
         work.programs.iter().find(|p| p.letter == letter).and_then(|p| p.ends).map_or_else(|| "·".to_owned(), clock)
     };
+    let face = c.capability.clock_face;
     c.programs
         .iter()
         .map(|p| {
@@ -242,7 +246,13 @@ fn lines(
                     DayMode::Weekdays(_) => String::new(),
                     mode => mode_words(mode, p.schedule.never),
                 },
-                starts: p.schedule.starts.iter().enumerate().map(|(i, s)| (s.to_string(), i >= split)).collect(),
+                starts: p
+                    .schedule
+                    .starts
+                    .iter()
+                    .enumerate()
+                    .map(|(i, s)| (panel_start(*s, face), i >= split))
+                    .collect(),
                 percent: plan
                     .percent_on(c, p.letter, input.now.date(), input.level)
                     .map_or_else(|| w.t("off"), |v| percent(v.get())),
