@@ -155,6 +155,59 @@ async fn dialled_on_is_kept_with_date_and_name_and_a_later_change_is_due() {
     assert_eq!(to_set, 3, "date, time and the start: {}", only.brief());
 }
 
+#[tokio::test(flavor = "multi_thread")]
+async fn an_off_is_dialled_and_dialling_in_puts_back_what_is_over() {
+    let (_server, client, controller) = library().await;
+    let (temporary, address) = (format!("{controller}/temporary"), format!("{controller}/dial-in"));
+    let all = |mark: &str| client.get(&format!("{address}?marks={}", mark.repeat(90)));
+    let set = |since: &str, until: &str| {
+        let form = client.get(&temporary).form(&temporary);
+        let off = [("kind", "off"), ("reason", "new lawn"), ("since", since), ("until", until)];
+        assert_eq!(client.submit(&temporary, form, &off).status, 303);
+    };
+    let dial = |mark: &str| assert_eq!(client.submit(&address, all(mark).form(&address), &[]).status, 303);
+    set("2026-06-10", "2026-06-20");
+    let page = all("d");
+    assert!(page.body.contains("Until 20 June, then run"), "{}", page.brief());
+    dial("d");
+    assert!(!client.get("/").body.contains(": values to dial in"), "the panel is off, as it should be");
+    // Ended early: the switch is to dial again.
+    let back = format!("{temporary}/put-back");
+    assert_eq!(client.submit(&back, client.get(&temporary).form(&back), &[]).status, 303);
+    assert!(client.get("/").body.contains("Panel, switch: run"), "{}", client.get("/").brief());
+    dial("d");
+    // An off that was to end yesterday: dialling the panel in puts it back, and that is undone with it.
+    set("2026-06-01", "2026-06-10");
+    assert!(client.get("/").body.contains("the controller is Off"));
+    assert!(all("d").body.contains("Puts back what was to end on 10 June."));
+    dial("c");
+    assert!(client.get("/").body.contains("the controller is Off"), "what could not be set is not put back");
+    dial("d");
+    assert!(!client.get("/").body.contains("the controller is Off"));
+    assert!(client.get(&temporary).body.contains("No temporary settings."));
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_panel_of_twelve_hours_shows_and_takes_its_own_times() {
+    let (_server, client, controller) = library().await;
+    let (week, save) = (format!("{controller}/week?program=A"), format!("{controller}/week/change"));
+    let form = client.get(&controller).form(&controller);
+    assert_eq!(client.submit(&controller, form, &[("clock_face", "hours_12"), ("panel_order", "x")]).status, 422);
+    let form = client.get(&controller).form(&controller);
+    assert_eq!(client.submit(&controller, form, &[("clock_face", "hours_12")]).status, 303);
+    let page = client.get(&week);
+    assert_eq!(page.field("start0"), "4:30\u{a0}am");
+    let (token, version) = (page.field("token"), version(&client, &controller));
+    let base = [("token", token.as_str()), ("version", &version), ("program", "A"), ("do", "program"), ("split", "1")];
+    let own = [("mode", "weekdays"), ("on0", "1"), ("start0", "4:15 pm"), ("m1", "20"), ("m2", "20"), ("m4", "20")];
+    let answer = client.post(&save, &[&base[..], &own[..]].concat());
+    assert_eq!(answer.status, 303, "{}", answer.brief());
+    for view in [format!("{controller}/door-card"), week, format!("{controller}/dial-in?marks={}", "d".repeat(90))] {
+        let page = client.get(&view);
+        assert!(page.body.contains("4:15\u{a0}pm") && !page.body.contains(">16:15"), "{view}: {}", page.brief());
+    }
+}
+
 /// The form of a round with the lawn's stations judged.
 fn round(client: &Client, controller: &str, dry: &str) -> Vec<(String, String)> {
     let address = format!("{controller}/round");
