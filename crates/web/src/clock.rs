@@ -43,6 +43,16 @@ impl Clock {
         self.local(zone).and_local_timezone(zone).earliest().map_or_else(Utc::now, |t| t.with_timezone(&Utc))
     }
 
+    /// The machine's instant of a moment that is shown at a place, to look it up among what was written. On a fixed
+    /// day what was written an hour ago is shown as an hour before that day's morning.
+    #[must_use]
+    pub fn written(self, shown: DateTime<Utc>, zone: Tz) -> DateTime<Utc> {
+        match self {
+            Self::Machine => shown,
+            Self::Day(_) => Utc::now() - (self.moment(zone) - shown),
+        }
+    }
+
     /// The local day at a place.
     #[must_use]
     pub fn today(self, zone: Tz) -> NaiveDate {

@@ -6,6 +6,7 @@ use super::plan::{Level, Plan};
 use super::runs::{Run, expand};
 use crate::budget::Dial;
 use crate::controller::{Controller, DayMode, ProgramLetter, TemporaryKind};
+use crate::in_force::{OffBy, in_force};
 use crate::quantity::{MonthOfYear, RunTime};
 
 /// Something that kept a station dry.
@@ -81,6 +82,8 @@ pub enum Unknown {
     Hand,
     /// Whether the valve opened: solenoid, wire, water.
     Valve,
+    /// Whether everything read what it must: some values could not be set when the panel was dialled in.
+    NotSet,
     /// What a sensor said, as there is no weather for the day.
     Sensor(u16),
     /// Whether a bypassed sensor was silenced the right way.
@@ -107,6 +110,10 @@ pub struct Known {
     pub found_off: Option<NaiveDate>,
     /// Whether the panel's weekday or clock was last found wrong and not set since.
     pub clock_wrong: bool,
+    /// Whether the panel's sensor switch was last found at bypass and not set since.
+    pub found_bypassed: bool,
+    /// Whether some values could not be set when the panel was last dialled in.
+    pub not_all_set: bool,
 }
 
 /// Why a station got no water on a date.
@@ -119,25 +126,18 @@ pub fn why_dry<Tz: TimeZone>(
     station: u8,
     date: NaiveDate,
 ) -> Why {
-    let mut obstacles = Vec::new();
-    if let Some(on) = known.found_off {
-        obstacles.push(Obstacle::FoundOff { on });
-    }
-    for t in controller.temporaries.iter().filter(|t| t.holds_on(date)) {
-        match t.kind {
-            TemporaryKind::Off => {
-                obstacles.push(Obstacle::Off { since: t.since, reason: t.reason.clone(), overdue: t.is_over(date) })
-            }
-            TemporaryKind::RainDelay => {
-                obstacles.push(Obstacle::RainDelay { until: t.until });
-            }
-            _ => {}
-        }
-    }
+    let force = in_force(controller, plan, known.found_off, date);
+    let off = |by| match by {
+        OffBy::Found { on } => Obstacle::FoundOff { on },
+        OffBy::Set(t) => Obstacle::Off { since: t.since, overdue: t.is_over(date), reason: t.reason },
+        OffBy::RainDelay(t) => Obstacle::RainDelay { until: t.until },
+    };
+    let mut obstacles: Vec<Obstacle> = force.off.into_iter().map(off).collect();
     if known.clock_wrong {
         obstacles.push(Obstacle::WrongClock);
     }
     let mut unknown = vec![Unknown::Power, Unknown::Clock, Unknown::Hand];
+    unknown.extend(known.not_all_set.then_some(Unknown::NotSet));
     let found = plan.station(station);
     let mut due = Vec::new();
     match (found, controller.station(station)) {
@@ -202,7 +202,7 @@ fn sensor_obstacles(
             continue;
         }
         let bypass = TemporaryKind::Bypass { sensor: sensor.id };
-        if controller.temporaries.iter().any(|t| t.holds_on(date) && t.kind == bypass) {
+        if known.found_bypassed || controller.temporaries.iter().any(|t| t.holds_on(date) && t.kind == bypass) {
             unknown.push(Unknown::Bypass(sensor.id));
             continue;
         }

@@ -1,5 +1,6 @@
 use chrono::Weekday::{Fri, Mon, Wed};
 use upland_core::controller::*;
+use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
 use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::schedule::*;
 use upland_core::sensor::{Sensor, SensorKind};
@@ -35,15 +36,7 @@ fn the_next_and_the_last_day_are_named() {
 fn everything_in_the_way_is_named_first_cause_first() {
     let mut c = lawn();
     c.add_sensor(Sensor { jumper_removed: true, ..Sensor::proposed(SensorKind::common_rain(), "Shed", &c) });
-    c.add_temporary(Temporary {
-        id: 0,
-        kind: TemporaryKind::Off,
-        since: day(2026, 6, 1),
-        until: day(2026, 6, 5),
-        reason: "Rain all week".into(),
-        by: "O. Marrick".into(),
-        left_standing: false,
-    });
+    let mut c = with_off(c);
     c.programs[0].months[5].dial = MonthDial::Off;
     let known = Known { held: vec![(1, Some(true))], ..Known::default() };
     // The Off was to end on the 5th, and on the 8th nobody has put it back.
@@ -87,4 +80,51 @@ fn zero_minutes_no_start_and_a_percent_that_makes_nothing_of_them() {
     c.programs[0].schedule.starts.clear();
     assert!(ask(&c, &Known::default(), 1, 8).obstacles.contains(&Obstacle::NoStart(ProgramLetter::A)));
     assert_eq!(ask(&c, &Known::default(), 5, 8).obstacles, [Obstacle::NoStation]);
+}
+
+/// What was dialled runs until somebody dials again, whatever was planned meanwhile; a panel as it was found
+/// comes before both.
+#[test]
+fn what_stood_on_the_panel_is_what_was_found_or_dialled_last() {
+    let planned = with_off(lawn());
+    assert_eq!(on_panel(&planned, None, None), (planned.clone(), Stood::Planned));
+    let mut dialled = lawn();
+    dialled.programs[0].schedule.starts = vec![time("06:00")];
+    let (on, stood) = on_panel(&planned, Some((day(2026, 6, 1), &dialled)), None);
+    assert_eq!((on.programs[0].schedule.starts[0], stood), (time("06:00"), Stood::Dialled { on: day(2026, 6, 1) }));
+    assert_eq!(on.temporaries, planned.temporaries, "an Off of that day holds on any program");
+    let panel = Panel {
+        seen_at: day(2026, 6, 5).and_hms_opt(9, 0, 0).unwrap(),
+        clock: PanelClock { date: day(2026, 6, 5), weekday: None, time: time("09:00") },
+        switch: Switch::On,
+        sensor: SensorSwitch::None,
+        stations: vec![FoundStation { number: 1, minutes: min(5), programs: vec![ProgramLetter::A] }],
+        programs: vec![FoundProgram {
+            letter: ProgramLetter::A,
+            days: DayMode::Weekdays(Days::ALL),
+            starts: vec![time("22:00")],
+            percent: Percent::FULL,
+        }],
+        note: String::new(),
+    };
+    let (on, stood) = on_panel(&planned, Some((day(2026, 6, 1), &dialled)), Some(&panel));
+    assert_eq!((on.stations[0].minutes, stood), (Some(min(5)), Stood::Found { on: day(2026, 6, 5) }));
+    assert_eq!((on.programs[0].schedule.starts[0], on.temporaries), (time("22:00"), planned.temporaries));
+}
+
+fn with_off(mut c: Controller) -> Controller {
+    let (since, until) = (day(2026, 6, 1), day(2026, 6, 5));
+    let (reason, by) = ("Rain all week".into(), "O. Marrick".into());
+    c.add_temporary(Temporary { id: 0, kind: TemporaryKind::Off, since, until, reason, by, left_standing: false });
+    c
+}
+
+#[test]
+fn a_sensor_switch_found_at_bypass_and_slots_that_could_not_be_set_are_not_known_from_here() {
+    let mut c = lawn();
+    c.add_sensor(Sensor { jumper_removed: true, ..Sensor::proposed(SensorKind::common_rain(), "Shed", &c) });
+    let known = Known { held: vec![(1, Some(true))], found_bypassed: true, not_all_set: true, ..Known::default() };
+    let why = ask(&c, &known, 1, 8);
+    assert_eq!(why.obstacles, []);
+    assert!(why.unknown.contains(&Unknown::Bypass(1)) && why.unknown.contains(&Unknown::NotSet));
 }

@@ -1,10 +1,11 @@
+use chrono::{DateTime, Utc};
 use diesel::prelude::*;
 use diesel_async::RunQueryDsl;
 use serde_json::Value;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{ChangeEntry, Kind};
+use crate::model::{ChangeEntry, ControllerRecord, Kind, Versioned};
 use crate::pool::Account;
 use crate::schema::{actions, changes};
 
@@ -21,7 +22,7 @@ struct ChangeRow {
 #[diesel(table_name = actions)]
 struct ActionRow {
     id: Uuid,
-    at: chrono::DateTime<chrono::Utc>,
+    at: DateTime<Utc>,
     user_name: String,
     why: String,
     undoes: Option<Uuid>,
@@ -66,6 +67,57 @@ impl Account {
             .load(&mut self.connection().await?)
             .await?;
         rows.into_iter().map(|(action, change, before)| entry(action, change, before)).collect()
+    }
+
+    /// A controller as it was at an instant, and whether that is known: where the log does not reach back so far,
+    /// it is the oldest document on record.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn controller_as_of(
+        &self,
+        id: Uuid,
+        at: DateTime<Utc>,
+    ) -> Result<Option<(Versioned<ControllerRecord>, bool)>, StoreError> {
+        let documents = || {
+            changes::table
+                .inner_join(actions::table.on(of_action()))
+                .filter(changes::account_id.eq(self.id))
+                .filter(changes::aggregate_id.eq(id))
+                .filter(changes::kind.eq(Kind::Controller.word()))
+                .filter(changes::after.is_not_null())
+                .select((changes::version, changes::after.assume_not_null()))
+        };
+        let connection = &mut self.connection().await?;
+        let then: Option<(i32, Value)> =
+            documents().filter(actions::at.le(at)).order(changes::version.desc()).first(connection).await.optional()?;
+        let (found, is_known) = match then {
+            Some(then) => (Some(then), true),
+            None => (documents().order(changes::version.asc()).first(connection).await.optional()?, false),
+        };
+        let versioned = |(version, document)| {
+            let value = ControllerRecord::of_document(document)?;
+            Ok((Versioned { id, version, value }, is_known))
+        };
+        found.map(versioned).transpose()
+    }
+
+    /// A version of a controller; nothing where the log does not reach back so far.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn controller_version(&self, id: Uuid, version: i32) -> Result<Option<ControllerRecord>, StoreError> {
+        let document: Option<Value> = changes::table
+            .filter(changes::account_id.eq(self.id))
+            .filter(changes::aggregate_id.eq(id))
+            .filter(changes::kind.eq(Kind::Controller.word()))
+            .filter(changes::version.eq(version))
+            .filter(changes::after.is_not_null())
+            .select(changes::after.assume_not_null())
+            .first(&mut self.connection().await?)
+            .await
+            .optional()?;
+        document.map(ControllerRecord::of_document).transpose()
     }
 
     /// The log of a thing, newest first.

@@ -59,14 +59,29 @@ impl Account {
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn newest_records(&self, of: &[Uuid]) -> Result<Vec<FieldRecord>, StoreError> {
-        let rows: Vec<FieldRow> = field_records::table
+        self.newest(of, None).await
+    }
+
+    /// The newest record of each kind that some controllers had before an instant.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn records_until(&self, of: &[Uuid], before: DateTime<Utc>) -> Result<Vec<FieldRecord>, StoreError> {
+        self.newest(of, Some(before)).await
+    }
+
+    async fn newest(&self, of: &[Uuid], before: Option<DateTime<Utc>>) -> Result<Vec<FieldRecord>, StoreError> {
+        let mut query = field_records::table
             .filter(field_records::account_id.eq(self.id))
             .filter(field_records::controller_id.eq_any(of))
             .distinct_on((field_records::controller_id, field_records::kind))
             .order((field_records::controller_id, field_records::kind, field_records::at.desc()))
             .select(FieldRow::as_select())
-            .load(&mut self.connection().await?)
-            .await?;
+            .into_boxed();
+        if let Some(before) = before {
+            query = query.filter(field_records::at.lt(before));
+        }
+        let rows: Vec<FieldRow> = query.load(&mut self.connection().await?).await?;
         rows.into_iter().map(FieldRecord::try_from).collect()
     }
 }

@@ -218,3 +218,33 @@ async fn the_log_holds_what_was_there_before_and_undo_reads_it_back() {
     assert_eq!(log[0].record_before().unwrap(), Record::Controller(Some(before)));
     assert_eq!(log[1].record_before().unwrap(), Record::Controller(None));
 }
+
+/// The plan of a day that is long gone: the newest document at its moment, and where the log does not reach back
+/// so far, the oldest.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_controller_comes_back_as_it_was_at_an_instant() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let (_, place_id, id) = c.furnish().await;
+    let after = |days| chrono::Utc::now() + chrono::TimeDelta::days(days);
+    for (version, name, days) in [(1, "In May", 10), (2, "In June", 20)] {
+        let mut record = controller(place_id);
+        record.controller.name = name.into();
+        let write = Write { id, made_on: version, record: Record::Controller(Some(record)) };
+        let action = Action { at: after(days), ..c.action(vec![write]) };
+        c.account.apply(&action).await.unwrap();
+    }
+    let at = async |days| {
+        let (found, is_known) = c.account.controller_as_of(id, after(days)).await.unwrap().unwrap();
+        (found.version, found.value.controller.name, is_known)
+    };
+    assert_eq!(at(15).await, (2, "In May".to_owned(), true));
+    assert_eq!(at(25).await, (3, "In June".to_owned(), true));
+    assert_eq!(at(-5).await, (1, "Cabinet".to_owned(), false));
+    let version = c.account.controller_version(id, 2).await.unwrap().unwrap();
+    assert_eq!(version.controller.name, "In May");
+    assert!(c.account.controller_version(id, 9).await.unwrap().is_none());
+    let removed = Write { id, made_on: 3, record: Record::Controller(None) };
+    c.account.apply(&Action { at: after(30), ..c.action(vec![removed]) }).await.unwrap();
+    assert_eq!(at(25).await, (3, "In June".to_owned(), true), "what was removed later was there then");
+}

@@ -31,6 +31,10 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.weather_days(series_id).await.unwrap().is_empty());
     assert!(me.field_records(controller_id, 100).await.unwrap().is_empty());
     assert!(me.newest_records(&[controller_id]).await.unwrap().is_empty());
+    let now = chrono::Utc::now();
+    assert!(me.records_until(&[controller_id], now).await.unwrap().is_empty());
+    assert!(me.controller_as_of(controller_id, now).await.unwrap().is_none());
+    assert!(me.controller_version(controller_id, 1).await.unwrap().is_none());
     assert!(me.visitor(neighbour.user).await.is_err());
     let theirs = neighbour.account.visitor(neighbour.user).await.unwrap().last_action.unwrap().id;
     assert!(me.changes_of(neighbour.user, theirs).await.unwrap().is_empty());

@@ -69,3 +69,33 @@ async fn today_dial_in_week_round_and_why_tell_the_same_state() {
     assert!(why.body.contains("The controller was Off since 1 June"), "{}", why.brief());
     assert!(client.get(&format!("{controller}/week")).body.contains("new lawn"));
 }
+
+/// What a past day is judged by: what was dialled, found or planned then, not what is planned now.
+#[tokio::test(flavor = "multi_thread")]
+async fn why_is_judged_by_what_stood_on_the_panel_on_that_day() {
+    let server = Server::with_demo(binary()).await;
+    let client = Client::new(&server);
+    assert_eq!(client.sign_in("oda@averstane.example", "upland-demo").status, 303);
+    // The upper gate was dialled in eight days ago and waters on Mondays and Thursdays.
+    let list = client.get("/rounds?q=Upper%20gate");
+    let gate = list.link("/controllers/", "").split('?').next().unwrap().replace("/round", "");
+    let why = |date: &str, station: &str| client.get(&format!("{gate}/why?station={station}&date={date}"));
+    let now = why("2026-06-11", "all");
+    assert!(now.body.contains("Judged by what was dialled in on "), "{}", now.brief());
+    // Its start is moved on the plan alone: the panel goes on as it was dialled.
+    let change = format!("{gate}/week/change");
+    let page = client.get(&format!("{gate}/week"));
+    let (token, version) = (page.field("token"), client.get(&gate).field("version"));
+    let fields = [("token", token.as_str()), ("version", &version), ("do", "move"), ("program", "A")];
+    let moved = [&fields[..], &[("from", "05:00"), ("to", "1260")]].concat();
+    assert_eq!(client.post(&change, &moved).status, 303);
+    assert!(client.get(&format!("{gate}/week")).body.contains("21:00"));
+    let after = why("2026-06-11", "1");
+    assert!(after.body.contains("05:00 for") && !after.body.contains("21:00 for"), "{}", after.brief());
+    assert!(why("2026-06-10", "1").body.contains("Not a day of A"));
+    // Before anything is on record, the answer says so.
+    let long_ago = why("2025-06-09", "1");
+    assert!(long_ago.body.contains("Judged by the oldest plan on record"), "{}", long_ago.brief());
+    assert_eq!(why("2026-06-11", "99").status, 200);
+    assert!(client.get(&format!("{gate}/why")).body.contains("First cause"), "it answers at once for today");
+}

@@ -199,6 +199,19 @@ dry-causes =
         [one] One cause.
        *[other] { $n } causes; any one of them is enough.
     }
+dry-all = all stations
+dry-all-head = { $a }, { $b }
+dry-cause = First cause
+dry-was-due = Nothing in the way. Due
+dry-more-causes =
+    { $n ->
+        [one] and 1 more
+       *[other] and { $n } more
+    }
+dry-by-plan = Judged by the plan of that day. Nobody had recorded what the panel held.
+dry-by-dialled = Judged by what was dialled in on { $a }.
+dry-by-found = Judged by the panel as it was found on { $a }.
+dry-by-oldest = Judged by the oldest plan on record: nothing is on record of that day.
 dry-due = { $a } for { $b } min
 dry-would = Otherwise it would have run:
 dry-unknown = What we cannot know
@@ -234,6 +247,7 @@ unknown-power = Whether it had power.
 unknown-clock = Whether the panel’s clock was right.
 unknown-hand = Whether someone switched it off and on again.
 unknown-valve = Whether the valve opened: wire, solenoid, water.
+unknown-not-set = Whether every value was on the panel. Some could not be set when it was dialled in.
 unknown-sensor = What the { $a } reported: there is no weather for that day, or it measures something weather does not show.
 unknown-bypass = Whether the { $a } was bypassed the right way.
 

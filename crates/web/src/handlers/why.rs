@@ -1,24 +1,27 @@
 use actix_web::web;
-use upland_core::schedule::why_dry;
+use chrono::{NaiveDate, NaiveDateTime, NaiveTime, TimeDelta, TimeZone};
+use upland_core::controller::Controller;
+use upland_core::schedule::{Stood, on_panel, why_dry};
 use uuid::Uuid;
 
-use crate::error::Page;
+use crate::clock::Clock;
+use crate::context::ControllerContext;
+use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
 use crate::handlers::sensors::days_on_record;
 use crate::loading;
-use crate::pages::Choice;
 use crate::pages::days_form::read_date;
 use crate::pages::field::FieldState;
 use crate::pages::sensors::held_on;
 use crate::pages::spine::Step;
-use crate::pages::why::{WhyTemplate, WhyView};
+use crate::pages::why::{ALL, Judged, WhyAnswer, WhyLine, WhyTemplate, WhyView, stations};
 use crate::state::App;
 use crate::words::Words;
 
-/// Why did it not water? The address says the station and the day.
+/// Why did it not water? The address says the station and the day; before anything is asked, all of them today.
 pub(crate) async fn show(
     app: web::Data<App>,
     user: SignedIn,
@@ -30,33 +33,25 @@ pub(crate) async fn show(
     let frame = frame(&app, &user, &context, Step::Week, ["why", "dry-title"], &href).await?;
     let c = context.controller();
     let mut form = Form::from_pairs(query.into_inner());
-    let asked = form.has("station");
-    if !asked && let Some(first) = c.stations.first() {
-        // Before anything is asked: the first station, today.
-        form.set("station", first.number.to_string());
+    if !form.has("station") {
+        form.set("station", ALL);
     }
     if form.get("date").is_empty() {
         form.set("date", app.clock.today(context.at.zone).to_string());
     }
     let date = read_date(&mut form, "date");
     let station = form.get("station").parse::<u8>().ok().filter(|n| c.station(*n).is_some());
-    if asked && station.is_none() {
+    if station.is_none() && !form.is("station", ALL) {
         form.fail("station", Words.t("field-choice"));
     }
-    let answer = match (date, station) {
-        (Some(date), Some(station)) => {
-            let days = days_on_record(&user, &context).await?;
-            let records = user.account.newest_records(&[context.controller.id]).await?;
-            let known = FieldState::of(&records).known(&context, held_on(&context, &days, date));
-            let plan = context.situation(date).plan(c);
-            let why = why_dry(c, &plan, &context.at.zone, &known, station, date);
-            Some(WhyView::of(&why, c, station, date))
+    let answer = match date {
+        Some(date) if form.is_sound() && !c.stations.is_empty() => {
+            Some(answer(&user, app.clock, &context, station, date).await?)
         }
         _ => None,
     };
-    let stations = c.stations.iter().map(|s| Choice::new(s.number.to_string(), format!("{} {}", s.number, s.name)));
     page(&WhyTemplate {
-        stations: stations.collect(),
+        stations: stations(c),
         shell: frame.shell,
         spine: frame.spine,
         strip: frame.strip,
@@ -64,4 +59,90 @@ pub(crate) async fn show(
         form,
         answer,
     })
+}
+
+async fn answer(
+    user: &SignedIn,
+    clock: Clock,
+    context: &ControllerContext,
+    station: Option<u8>,
+    date: NaiveDate,
+) -> Result<WhyAnswer, PageError> {
+    let past = Past::load(user, clock, context, station, date).await?;
+    let days = days_on_record(user, context).await?;
+    let known = past.state.known(&past.then, held_on(&past.then, &days, date));
+    let c = &past.controller;
+    let plan = context.situation(date).plan(c);
+    let why = |number| why_dry(c, &plan, &context.at.zone, &known, number, date);
+    let one = station.map(|number| WhyView::of(&why(number), c, number, date));
+    let all = match station {
+        Some(_) => Vec::new(),
+        None => c.stations.iter().map(|s| WhyLine::of(&why(s.number), c, s.number, date)).collect(),
+    };
+    Ok(WhyAnswer::new(one, all, past.judged, date))
+}
+
+/// A controller as its panel ran it on a day that may be long gone.
+struct Past {
+    /// The plan of that day.
+    then: ControllerContext,
+    /// What was recorded in the field until then.
+    state: FieldState,
+    controller: Controller,
+    judged: Judged,
+}
+
+impl Past {
+    async fn load(
+        user: &SignedIn,
+        clock: Clock,
+        context: &ControllerContext,
+        station: Option<u8>,
+        date: NaiveDate,
+    ) -> Result<Self, PageError> {
+        let (id, zone) = (context.controller.id, context.at.zone);
+        let now = context.controller();
+        // What was changed after the day's first start did not keep that start from running.
+        let letter = station.and_then(|n| now.station(n)).map(|s| s.program);
+        let own = now.programs.iter().filter(|p| letter.is_none_or(|l| l == p.letter));
+        let start = own.filter_map(|p| p.schedule.starts.first()).min().map_or(NaiveTime::MIN, |s| s.time());
+        let instant = |local: NaiveDateTime| {
+            // An hour that the clock leaves out has no moment of its own: an hour later or earlier will do.
+            let at = zone.from_local_datetime(&local).earliest().map_or_else(|| local.and_utc(), |at| at.to_utc());
+            clock.written(at, zone)
+        };
+        let began = instant(date.and_time(start));
+        let document = user.account.controller_as_of(id, began).await?;
+        let is_known = document.as_ref().is_some_and(|(_, is_known)| *is_known);
+        let mut versioned = document.map_or_else(|| context.controller.clone(), |(document, _)| document);
+        // What was written down later about that day counts too: it says what held then.
+        let later = now.temporaries.iter().filter(|t| t.since <= date);
+        for temporary in later {
+            let own = &mut versioned.value.controller.temporaries;
+            let same = |t: &&mut upland_core::controller::Temporary| {
+                (t.kind, t.since, &t.reason) == (temporary.kind, temporary.since, &temporary.reason)
+            };
+            match own.iter_mut().find(same) {
+                Some(known) => known.until = temporary.until,
+                None => own.push(temporary.clone()),
+            }
+        }
+        let then = ControllerContext::of(versioned, context.at.clone(), date);
+        // A panel that was found on that day tells of its morning too; what was dialled later does not.
+        let over = instant((date + TimeDelta::days(1)).and_time(NaiveTime::MIN));
+        let before = FieldState::of(&user.account.records_until(&[id], began).await?);
+        let state = FieldState::of(&user.account.records_until(&[id], over).await?);
+        let state = FieldState { dialled: before.dialled, ..state };
+        let dialled = match &state.dialled {
+            Some((_, doc)) => user.account.controller_version(id, doc.version).await?.map(|c| (doc.on, c.controller)),
+            None => None,
+        };
+        let dialled = dialled.as_ref().map(|(on, c)| (*on, c));
+        let (controller, stood) = on_panel(then.controller(), dialled, state.panel_still_found());
+        let judged = match stood {
+            Stood::Planned if !is_known => Judged::OldestPlan,
+            stood => Judged::By(stood),
+        };
+        Ok(Self { then, controller, judged, state })
+    }
 }

@@ -2,7 +2,7 @@
 
 use crate::context::FieldRecord;
 use chrono::NaiveDate;
-use upland_core::found::{Panel, Switch, panel_findings};
+use upland_core::found::{Panel, SensorSwitch, Switch, panel_findings};
 use upland_core::schedule::Known;
 use upland_core::tuning::Judgement;
 use upland_formats::site::{DialledDoc, FieldDoc, RoundDoc};
@@ -84,6 +84,12 @@ impl FieldState {
             let situation = context.week_of(p.seen_at.date());
             panel_findings(p, context.controller(), &situation, None).iter().any(|f| f.is_clock())
         });
-        Known { held, found_off: self.found_off(), clock_wrong }
+        Known {
+            held,
+            found_off: self.found_off(),
+            clock_wrong,
+            found_bypassed: panel.is_some_and(|p| p.sensor == SensorSwitch::Bypassed),
+            not_all_set: panel.is_none() && self.dialled.as_ref().is_some_and(|(_, d)| !d.not_set.is_empty()),
+        }
     }
 }

@@ -1,8 +1,8 @@
 //! Why a station got no water on a day, in words.
 
 use chrono::NaiveDate;
-use upland_core::controller::Controller;
-use upland_core::schedule::{Obstacle, Unknown, Why};
+use upland_core::controller::{Controller, Station};
+use upland_core::schedule::{Obstacle, Run, Stood, Unknown, Why};
 
 use super::Choice;
 use super::sensors::sensor_name;
@@ -23,7 +23,97 @@ pub(crate) struct WhyTemplate {
     pub(crate) href: String,
     pub(crate) form: Form,
     pub(crate) stations: Vec<Choice>,
-    pub(crate) answer: Option<WhyView>,
+    pub(crate) answer: Option<WhyAnswer>,
+}
+
+/// The value of the choice of all stations.
+pub(crate) const ALL: &str = "all";
+
+/// The stations to ask for, all of them first.
+pub(crate) fn stations(controller: &Controller) -> Vec<Choice> {
+    let one = |s: &Station| Choice::new(s.number.to_string(), format!("{} {}", s.number, s.name));
+    let all = (!controller.stations.is_empty()).then(|| Choice::new(ALL, Words.t("dry-all")));
+    all.into_iter().chain(controller.stations.iter().map(one)).collect()
+}
+
+/// What the answer is judged by.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Judged {
+    /// What stood on the panel on that day.
+    By(Stood),
+    /// The oldest plan on record, which is younger than the day.
+    OldestPlan,
+}
+
+impl Judged {
+    fn words(self) -> String {
+        let w = Words;
+        match self {
+            Self::By(Stood::Planned) => w.t("dry-by-plan"),
+            Self::By(Stood::Dialled { on }) => w.t1("dry-by-dialled", date_short(on)),
+            Self::By(Stood::Found { on }) => w.t1("dry-by-found", date_short(on)),
+            Self::OldestPlan => w.t("dry-by-oldest"),
+        }
+    }
+}
+
+/// The answer for one station or for all of them.
+#[derive(Debug, Clone)]
+pub(crate) struct WhyAnswer {
+    pub(crate) judged: String,
+    pub(crate) one: Option<WhyView>,
+    pub(crate) all_title: String,
+    pub(crate) all: Vec<WhyLine>,
+}
+
+impl WhyAnswer {
+    pub(crate) fn new(one: Option<WhyView>, all: Vec<WhyLine>, judged: Judged, date: NaiveDate) -> Self {
+        let all_title = Words.t2("dry-all-head", weekday(date), date_long(date));
+        Self { judged: judged.words(), one, all_title, all }
+    }
+}
+
+/// A station among all of them: its first cause, or when it was due.
+#[derive(Debug, Clone)]
+pub(crate) struct WhyLine {
+    pub(crate) number: u8,
+    pub(crate) name: String,
+    /// Whether something stood in its way.
+    pub(crate) dry: bool,
+    pub(crate) cause: String,
+    pub(crate) more: String,
+    pub(crate) query: String,
+}
+
+impl WhyLine {
+    pub(crate) fn of(why: &Why, controller: &Controller, station: u8, date: NaiveDate) -> Self {
+        let w = Words;
+        let due: Vec<String> = why.due.iter().map(|r| due(r, controller)).collect();
+        let (cause, more) = match why.obstacles.first() {
+            Some(first) => (
+                obstacle(first, controller).0,
+                match why.obstacles.len() - 1 {
+                    0 => String::new(),
+                    n => w.count("dry-more-causes", n),
+                },
+            ),
+            None if due.is_empty() => (w.t("dry-nothing-due"), String::new()),
+            None => (due.join(", "), String::new()),
+        };
+        Self {
+            number: station,
+            name: station_name(controller, station),
+            dry: !why.obstacles.is_empty(),
+            query: format!("?station={station}&date={date}"),
+            cause,
+            more,
+        }
+    }
+}
+
+fn due(run: &Run, controller: &Controller) -> String {
+    let start = panel_time(run.local_start.time(), controller.capability.clock_face);
+    Words.t2("dry-due", start, number(run.length().minutes(), 1))
 }
 
 #[derive(Debug, Clone)]
@@ -48,17 +138,7 @@ impl WhyView {
                 (false, _) => w.count("dry-causes", why.obstacles.len()),
             },
             obstacles: why.obstacles.iter().map(|o| obstacle(o, controller)).collect(),
-            due: why
-                .due
-                .iter()
-                .map(|r| {
-                    w.t2(
-                        "dry-due",
-                        panel_time(r.local_start.time(), controller.capability.clock_face),
-                        number(r.length().minutes(), 1),
-                    )
-                })
-                .collect(),
+            due: why.due.iter().map(|r| due(r, controller)).collect(),
             unknown: why.unknown.iter().map(|u| unknown(*u, controller)).collect(),
         }
     }
@@ -103,6 +183,7 @@ fn unknown(u: Unknown, c: &Controller) -> String {
         Unknown::Clock => w.t("unknown-clock"),
         Unknown::Hand => w.t("unknown-hand"),
         Unknown::Valve => w.t("unknown-valve"),
+        Unknown::NotSet => w.t("unknown-not-set"),
         Unknown::Sensor(id) => w.t1("unknown-sensor", sensor(c, id)),
         Unknown::Bypass(id) => w.t1("unknown-bypass", sensor(c, id)),
     }
