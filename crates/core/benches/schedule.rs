@@ -38,7 +38,7 @@ fn park() -> Controller {
 
 fn schedule(criterion: &mut Criterion) {
     let (normals, zone) = (normals(), FixedOffset::east_opt(7200).unwrap());
-    let rules = Bound { days: Days::ALL, hours: vec![(600, 1080)], ban: None };
+    let rules = Bound { hours: vec![(600, 1080)], ..Bound::open() };
     let first = NaiveDate::from_ymd_opt(2026, 6, 8).unwrap();
     let situation = Situation { rules: &rules, normals: Some(&normals), zone: &zone, first };
     let bare = park();

@@ -59,6 +59,12 @@ impl Days {
         Self(self.0 & other.0)
     }
 
+    /// The same days, each a day later: Sunday becomes Monday.
+    #[must_use]
+    pub fn day_after(self) -> Self {
+        Self::of(self.iter().map(|day| day.succ()))
+    }
+
     /// The weekdays that are not in the set.
     #[must_use]
     pub const fn complement(self) -> Self {

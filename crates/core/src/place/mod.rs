@@ -1,8 +1,12 @@
 //! Where something is on the Earth, how far apart two such things are, and which water rules bind it.
 
+mod bound;
 mod rules;
+mod spans;
 
-pub use rules::{Ban, Bound, DayRule, Hours, Rules, RulesError, house_number};
+pub use bound::{Bound, DateRule};
+pub use rules::{ClosedDates, DayRule, Rules, RulesError, house_number};
+pub use spans::{Ban, Hours};
 
 use crate::quantity::{OutOfRange, range};
 

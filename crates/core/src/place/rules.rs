@@ -1,9 +1,11 @@
 //! The water rules of a place: which days, which hours. They bind everything that is proposed.
 
-use chrono::{Datelike, NaiveDate, NaiveDateTime, TimeDelta};
+use chrono::NaiveDate;
 use thiserror::Error;
 
-use crate::controller::{Capability, Days, StartTime};
+use super::bound::{Bound, DateRule};
+use super::spans::{Ban, Hours};
+use crate::controller::Days;
 use crate::field::{check_date, check_text};
 use crate::quantity::limit;
 
@@ -24,33 +26,22 @@ pub enum DayRule {
     },
     /// By the last digit of the house number, 0 to 9.
     ByLastDigit([Days; 10]),
+    /// Odd house numbers on odd dates, even ones on even dates.
+    ByDate {
+        /// Whether odd house numbers may water on the 31st too, the day before another odd date.
+        with_31st: bool,
+    },
 }
 
-/// Hours of the day without watering; over midnight when they end before they begin.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Hours {
-    /// First minute without watering.
-    pub from: StartTime,
-    /// First minute that is free again; the same as `from` means the whole day.
-    pub to: StartTime,
-}
-
-impl Hours {
-    /// Minutes of the day, from midnight, that are forbidden: one stretch, or two over midnight.
-    #[must_use]
-    pub fn stretches(self) -> [Option<(u16, u16)>; 2] {
-        let (from, to) = (self.from.minute_of_day(), self.to.minute_of_day());
-        if from < to { [Some((from, to)), None] } else { [Some((from, 1440)), (to > 0).then_some((0, to))] }
-    }
-}
-
-/// A time without any watering.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct Ban {
+/// Dates on which the place itself never waters: mowing, an event.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct ClosedDates {
     /// First day.
     pub from: NaiveDate,
     /// Last day.
     pub to: NaiveDate,
+    /// Why.
+    pub why: String,
 }
 
 /// The water rules of a place.
@@ -62,8 +53,12 @@ pub struct Rules {
     pub never: Days,
     /// Hours without watering.
     pub hours: Vec<Hours>,
+    /// Dates on which the place itself never waters.
+    pub closed: Vec<ClosedDates>,
     /// A ban, while there is one.
     pub ban: Option<Ban>,
+    /// Whether a working rain or freeze sensor is required.
+    pub needs_sensor: bool,
     /// Who made the rules; empty where nobody was asked.
     pub authority: String,
     /// As of when they hold.
@@ -85,6 +80,12 @@ pub enum RulesError {
     /// A ban that ends before it begins.
     #[error("the ban ends before it begins")]
     Ban,
+    /// Closed dates that end before they begin, at this place of the list.
+    #[error("closed dates {} end before they begin", .0 + 1)]
+    Closed(usize),
+    /// More closed dates than are kept, or a reason that is too long.
+    #[error("at most {} spans of closed dates, each with a reason of up to 60 characters", limit::CLOSED_DATES)]
+    TooManyClosed,
     /// More spans of hours than anyone can keep in mind.
     #[error("at most {} spans of hours", Rules::HOURS_MAX)]
     TooManyHours,
@@ -114,7 +115,8 @@ impl Rules {
     pub fn check(&self, house: &str) -> Result<(), RulesError> {
         check_text(&self.authority, 0, limit::NAME).map_err(|_| RulesError::Authority)?;
         let ban = self.ban.into_iter().flat_map(|b| [b.from, b.to]);
-        for date in ban.chain(self.dated) {
+        let closed = self.closed.iter().flat_map(|c| [c.from, c.to]);
+        for date in ban.chain(closed).chain(self.dated) {
             check_date(date).map_err(|_| RulesError::Date)?;
         }
         if self.hours.len() > Self::HOURS_MAX {
@@ -122,6 +124,13 @@ impl Rules {
         }
         if self.ban.is_some_and(|b| b.to < b.from) {
             return Err(RulesError::Ban);
+        }
+        if let Some(index) = self.closed.iter().position(|c| c.to < c.from) {
+            return Err(RulesError::Closed(index));
+        }
+        let too_long = |c: &ClosedDates| check_text(&c.why, 0, limit::NAME).is_err();
+        if self.closed.len() > limit::CLOSED_DATES || self.closed.iter().any(too_long) {
+            return Err(RulesError::TooManyClosed);
         }
         if self.allowed_days(house)?.is_empty() {
             return Err(RulesError::NoDay);
@@ -150,6 +159,7 @@ impl Rules {
                 }
             }
             DayRule::ByLastDigit(days) => days[(number()? % 10) as usize],
+            DayRule::ByDate { .. } => number().map(|_| Days::ALL)?,
         };
         Ok(days.and(self.never.complement()))
     }
@@ -161,8 +171,14 @@ impl Rules {
             // Without a house number nobody can say which days: all are open, and the form of
             // the rules refuses such a place.
             days: self.allowed_days(house).unwrap_or(self.never.complement()),
+            dates: match self.days {
+                DayRule::ByDate { with_31st } => house_number(house).map(|n| DateRule { odd: n % 2 == 1, with_31st }),
+                _ => None,
+            },
             hours: self.hours.iter().flat_map(|h| h.stretches()).flatten().collect(),
+            closed: self.closed.iter().map(|c| (c.from, c.to)).collect(),
             ban: self.ban,
+            needs_sensor: self.needs_sensor,
         }
     }
 
@@ -175,83 +191,17 @@ impl Rules {
     /// Whether there is any rule.
     #[must_use]
     pub fn is_open(&self) -> bool {
-        self.days == DayRule::Any && self.never.is_empty() && self.hours.is_empty() && self.ban.is_none()
-    }
-}
-
-/// The rules of one place, its house number looked up.
-#[derive(Debug, Clone, PartialEq, Eq, Default)]
-pub struct Bound {
-    /// Weekdays on which watering is allowed.
-    pub days: Days,
-    /// Stretches of minutes of the day without watering.
-    pub hours: Vec<(u16, u16)>,
-    /// A ban.
-    pub ban: Option<Ban>,
-}
-
-impl Bound {
-    /// No rule at all.
-    #[must_use]
-    pub fn open() -> Self {
-        Self { days: Days::ALL, hours: Vec::new(), ban: None }
-    }
-
-    /// Whether watering is allowed on a date at all.
-    #[must_use]
-    pub fn allows_day(&self, date: NaiveDate) -> bool {
-        self.days.holds(date.weekday()) && self.ban.is_none_or(|b| date < b.from || date > b.to)
-    }
-
-    /// The first forbidden minute in a local stretch of time, if there is one.
-    #[must_use]
-    pub fn first_forbidden(&self, start: NaiveDateTime, stop: NaiveDateTime) -> Option<NaiveDateTime> {
-        let mut date = start.date();
-        let mut found: Option<NaiveDateTime> = None;
-        while date <= stop.date() {
-            let midnight = date.and_time(chrono::NaiveTime::MIN);
-            for (from, to) in &self.hours {
-                let from = midnight + TimeDelta::minutes(i64::from(*from));
-                let to = midnight + TimeDelta::minutes(i64::from(*to));
-                let first = from.max(start);
-                if first < to && first < stop {
-                    found = Some(found.map_or(first, |f| f.min(first)));
-                }
-            }
-            date += TimeDelta::days(1);
-        }
-        found
-    }
-
-    /// Minutes of the day outside every forbidden stretch, as stretches, earliest first.
-    #[must_use]
-    pub fn free_minutes(&self) -> Vec<(u16, u16)> {
-        let mut closed = self.hours.clone();
-        closed.sort_unstable();
-        let (mut free, mut at) = (Vec::new(), 0);
-        for (from, to) in closed {
-            if from > at {
-                free.push((at, from));
-            }
-            at = at.max(to);
-        }
-        if at < 1440 {
-            free.push((at, 1440));
-        }
-        free
-    }
-
-    /// A capability that waters on no more days a week than are allowed.
-    #[must_use]
-    pub fn limit(&self, capability: Capability) -> Capability {
-        Capability { watering_days: capability.watering_days.min(self.days.count().max(1)), ..capability }
+        let no_days = self.days == DayRule::Any && self.never.is_empty() && self.closed.is_empty();
+        no_days && self.hours.is_empty() && self.ban.is_none() && !self.needs_sensor
     }
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::controller::StartTime;
     use chrono::Weekday::{Mon, Sat, Sun, Thu, Tue};
+    use chrono::{Datelike, NaiveDateTime, TimeDelta};
 
     fn hours(from: &str, to: &str) -> Hours {
         Hours { from: StartTime::read(from).unwrap(), to: StartTime::read(to).unwrap() }
@@ -259,6 +209,10 @@ mod tests {
 
     fn at(text: &str) -> NaiveDateTime {
         NaiveDateTime::parse_from_str(text, "%Y-%m-%d %H:%M").unwrap()
+    }
+
+    fn forbidden(bound: &Bound, began: &str, start: NaiveDateTime, stop: NaiveDateTime) -> Option<NaiveDateTime> {
+        bound.first_forbidden(began.parse().unwrap(), start, stop)
     }
 
     #[test]
@@ -285,13 +239,88 @@ mod tests {
     }
 
     #[test]
+    fn odd_houses_water_on_odd_dates_and_the_31st_only_where_the_rule_lets_them() {
+        let on = |house: &str, with_31st| {
+            let rules = Rules { days: DayRule::ByDate { with_31st }, ..Rules::default() };
+            rules.check(house).unwrap();
+            let bound = rules.bind(house);
+            let first = NaiveDate::from_ymd_opt(2026, 7, 29).unwrap();
+            (0..5)
+                .map(|n| first + TimeDelta::days(n))
+                .filter(|d| bound.allows_day(*d))
+                .map(|d| d.day())
+                .collect::<Vec<_>>()
+        };
+        assert_eq!(on("7", true), [29, 31, 1]);
+        assert_eq!(on("7", false), [29, 1]);
+        assert_eq!(on("12b", false), [30, 2]);
+        let rules = Rules { days: DayRule::ByDate { with_31st: true }, ..Rules::default() };
+        assert_eq!(rules.check(""), Err(RulesError::HouseNumber));
+        assert_eq!(rules.bind("7").limit(crate::controller::Preset::Plain.capability()).watering_days, 4);
+    }
+
+    #[test]
+    fn dates_of_an_event_are_closed_and_a_ban_may_close_some_hours_alone() {
+        let day = |d| NaiveDate::from_ymd_opt(2026, 8, d).unwrap();
+        let event = ClosedDates { from: day(8), to: day(9), why: "wedding".into() };
+        let ban = Ban { from: day(3), to: day(5), hours: Some(hours("20:00", "06:00")) };
+        let rules = Rules { closed: vec![event.clone()], ban: Some(ban), ..Rules::default() };
+        assert_eq!(rules.check(""), Ok(()));
+        let bound = rules.bind("");
+        let open: Vec<u32> = (3..=10).map(day).filter(|d| bound.allows_day(*d)).map(|d| d.day()).collect();
+        assert_eq!(open, [3, 4, 5, 6, 7, 10]);
+        assert_eq!(
+            forbidden(&bound, "2026-08-04", at("2026-08-04 05:00"), at("2026-08-04 07:00")),
+            Some(at("2026-08-04 05:00"))
+        );
+        assert_eq!(forbidden(&bound, "2026-08-06", at("2026-08-06 05:00"), at("2026-08-06 07:00")), None);
+        let turned = ClosedDates { from: day(9), to: day(8), ..event };
+        assert_eq!(Rules { closed: vec![turned], ..Rules::default() }.check(""), Err(RulesError::Closed(0)));
+    }
+
+    /// A run that began on an open evening is in a closed day from midnight on.
+    #[test]
+    fn a_run_past_midnight_into_a_closed_day_is_forbidden_from_midnight_on() {
+        let bound = Rules { never: Days::of([Thu]), ..Rules::default() }.bind("");
+        assert_eq!(forbidden(&bound, "2026-06-10", at("2026-06-10 23:30"), at("2026-06-11 00:00")), None);
+        assert_eq!(
+            forbidden(&bound, "2026-06-10", at("2026-06-10 23:30"), at("2026-06-11 00:40")),
+            Some(at("2026-06-11 00:00"))
+        );
+        assert_eq!(
+            forbidden(&bound, "2026-06-11", at("2026-06-11 23:30"), at("2026-06-12 00:40")),
+            None,
+            "the day of its start is its own finding"
+        );
+        // The second station of a program that began on the open evening.
+        let second = forbidden(&bound, "2026-06-10", at("2026-06-11 00:10"), at("2026-06-11 00:40"));
+        assert_eq!(second, Some(at("2026-06-11 00:10")));
+    }
+
+    #[test]
+    fn a_free_stretch_runs_across_midnight() {
+        let bound = Rules { hours: vec![hours("10:00", "18:00")], ..Rules::default() }.bind("");
+        assert_eq!(bound.free_minutes(), [(0, 600), (1080, 1440)]);
+        assert_eq!(bound.free_stretches(), [(1080, 1440 + 600)]);
+        assert_eq!(Bound::open().free_stretches(), [(0, 1440)]);
+        let two = Rules { hours: vec![hours("00:00", "02:00"), hours("10:00", "18:00")], ..Rules::default() }.bind("");
+        assert_eq!(two.free_stretches(), [(120, 600), (1080, 1440)], "midnight itself is closed");
+    }
+
+    #[test]
     fn hours_may_go_over_midnight() {
         let rules = Rules { hours: vec![hours("22:00", "03:00"), hours("10:00", "18:00")], ..Rules::default() };
         assert_eq!(rules.free_minutes(), [(180, 600), (1080, 1320)]);
         let bound = rules.bind("");
-        assert_eq!(bound.first_forbidden(at("2026-06-08 21:00"), at("2026-06-08 23:00")), Some(at("2026-06-08 22:00")));
-        assert_eq!(bound.first_forbidden(at("2026-06-08 04:00"), at("2026-06-08 10:00")), None);
-        assert_eq!(bound.first_forbidden(at("2026-06-08 09:59"), at("2026-06-08 10:01")), Some(at("2026-06-08 10:00")));
+        assert_eq!(
+            forbidden(&bound, "2026-06-08", at("2026-06-08 21:00"), at("2026-06-08 23:00")),
+            Some(at("2026-06-08 22:00"))
+        );
+        assert_eq!(forbidden(&bound, "2026-06-08", at("2026-06-08 04:00"), at("2026-06-08 10:00")), None);
+        assert_eq!(
+            forbidden(&bound, "2026-06-08", at("2026-06-08 09:59"), at("2026-06-08 10:01")),
+            Some(at("2026-06-08 10:00"))
+        );
         assert_eq!(
             Rules { hours: vec![hours("06:00", "06:00")], ..Rules::default() }.check(""),
             Err(RulesError::NoHour)
@@ -301,9 +330,12 @@ mod tests {
     #[test]
     fn a_ban_closes_its_days_and_no_others() {
         let day = |d| NaiveDate::from_ymd_opt(2026, 8, d).unwrap();
-        let rules = Rules { ban: Some(Ban { from: day(3), to: day(5) }), ..Rules::default() };
+        let rules = Rules { ban: Some(Ban { from: day(3), to: day(5), hours: None }), ..Rules::default() };
         let open: Vec<u32> = (1..=7).map(day).filter(|d| rules.bind("").allows_day(*d)).map(|d| d.day()).collect();
         assert_eq!(open, [1, 2, 6, 7]);
-        assert_eq!(Rules { ban: Some(Ban { from: day(5), to: day(3) }), ..rules }.check(""), Err(RulesError::Ban));
+        assert_eq!(
+            Rules { ban: Some(Ban { from: day(5), to: day(3), hours: None }), ..rules }.check(""),
+            Err(RulesError::Ban)
+        );
     }
 }

@@ -175,6 +175,8 @@ pub mod limit {
     pub const OPENINGS_A_DAY: usize = 5000;
     /// Spans of hours without watering at one place.
     pub const CLOSED_HOURS: usize = 4;
+    /// Spans of dates without watering at one place.
+    pub const CLOSED_DATES: usize = 24;
 }
 
 #[cfg(test)]

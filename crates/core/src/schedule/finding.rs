@@ -40,6 +40,7 @@ pub enum Code {
     FightsSensor,
     ForbiddenDay,
     ForbiddenHour,
+    SensorRequired,
     LateAtHighest,
     Waits,
     OddNeighbours,
@@ -146,6 +147,8 @@ pub enum Problem {
         /// When the program ends.
         ends: NaiveDateTime,
     },
+    /// The rules require a working rain or freeze sensor, and none is at work.
+    SensorRequired,
     /// At the year's highest percent it runs into hours that the rules close.
     LateAtHighest {
         /// First forbidden minute that it runs in.
@@ -202,6 +205,7 @@ impl Problem {
             Self::FightsSensor => Code::FightsSensor,
             Self::ForbiddenWeekdays { .. } | Self::ForbiddenDate { .. } => Code::ForbiddenDay,
             Self::ForbiddenHour { .. } => Code::ForbiddenHour,
+            Self::SensorRequired => Code::SensorRequired,
             Self::LateAtHighest { .. } => Code::LateAtHighest,
             Self::Waits { .. } => Code::Waits,
             Self::OddNeighbours => Code::OddNeighbours,

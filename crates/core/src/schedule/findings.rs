@@ -7,9 +7,9 @@ use super::plan::{Level, Plan, PlanStation};
 use super::runs::{Began, Expansion, Run, expand};
 use super::situation::Situation;
 use super::water_findings::water_findings;
-use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, StartTime};
+use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, StartTime, TemporaryKind};
 use crate::quantity::RunTime;
-use crate::sensor::SensorKind;
+use crate::sensor::{Sensor, SensorKind};
 
 /// What is wrong with a controller's schedule, worst first, without repairs: fast enough to follow
 /// a drag. [`check`](super::check) adds the repairs.
@@ -41,7 +41,7 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
         water_findings(controller, budget, &plan, &mut out);
     }
     look.stations(&mut out);
-    look.sensors(&mut out);
+    look.sensors(situation, &mut out);
     out.sort_by_key(|f| (f.severity, f.code(), f.letter, f.station));
     out
 }
@@ -161,7 +161,13 @@ impl Look<'_> {
             f.marks = self.marks_of(letter, None).into_iter().filter(|m| closed.contains(&m.date)).collect();
             out.push(f);
         }
-        if schedule.days == DayMode::Odd && !schedule.is_idle() && self.plan.of_program(letter).next().is_some() {
+        // Where the rules give a place its odd dates, there is no choice.
+        let chosen = situation.rules.dates.is_none();
+        if schedule.days == DayMode::Odd
+            && chosen
+            && !schedule.is_idle()
+            && self.plan.of_program(letter).next().is_some()
+        {
             out.push(Finding::new(Problem::OddNeighbours, Severity::Note, Some(letter)));
         }
         if let DayMode::Weekdays(days) = schedule.days
@@ -177,7 +183,7 @@ impl Look<'_> {
         let rules = situation.rules;
         let into = |expansion: &Expansion| {
             expansion.runs.iter().filter(|r| r.letter == letter).find_map(|r| {
-                let from = rules.first_forbidden(r.local_start, r.local_stop)?;
+                let from = rules.first_forbidden(r.date, r.local_start, r.local_stop)?;
                 let same = expansion.runs.iter().filter(|o| o.letter == letter && o.date == r.date && o.by == r.by);
                 Some((from, same.map(|o| o.local_stop).max().unwrap_or(r.local_stop), r.date, r.by))
             })
@@ -202,7 +208,7 @@ impl Look<'_> {
         f.marks = expansion
             .runs
             .iter()
-            .filter(|r| r.letter == letter && rules.first_forbidden(r.local_start, r.local_stop).is_some())
+            .filter(|r| r.letter == letter && rules.first_forbidden(r.date, r.local_start, r.local_stop).is_some())
             .map(|r| Mark { date: r.date, at: r.local_stop })
             .collect();
         f.marks.dedup_by_key(|m| m.date);
@@ -301,7 +307,20 @@ impl Look<'_> {
         Some(f)
     }
 
-    fn sensors(&self, out: &mut Vec<Finding>) {
+    fn sensors<Tz: TimeZone>(&self, situation: &Situation<'_, Tz>, out: &mut Vec<Finding>) {
+        if situation.rules.needs_sensor && !self.controller.stations.is_empty() {
+            let week = || situation.first.iter_days().take(7);
+            let is_bypassed = |id| {
+                let bypass = TemporaryKind::Bypass { sensor: id };
+                self.controller.temporaries.iter().any(|t| t.kind == bypass && week().any(|day| t.holds_on(day)))
+            };
+            let watches = |s: &Sensor| matches!(s.kind, SensorKind::Rain { .. } | SensorKind::Freeze { .. });
+            let mut working = self.controller.sensors.iter().filter(|s| watches(s) && s.jumper_removed);
+            if working.all(|s| is_bypassed(s.id)) {
+                let f = Finding::new(Problem::SensorRequired, Severity::Rule, None);
+                out.push(Finding { stake: Stake::Rule, ..f });
+            }
+        }
         for sensor in &self.controller.sensors {
             let SensorKind::Et { programs, .. } = &sensor.kind else { continue };
             for letter in programs {

@@ -7,6 +7,7 @@ use super::situation::Situation;
 use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, Schedule, StartTime, Station, choose_days};
 use crate::landscape::{Plant, SprinklerType};
+use crate::place::DateRule;
 
 /// Whether stations change programs.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -131,7 +132,8 @@ fn choose_all_days<Tz: TimeZone>(
     shortfalls: &mut Vec<Shortfall>,
 ) {
     let rules = situation.rules;
-    let most = c.capability.watering_days.min(rules.days.count()).max(1);
+    let most = rules.limit(c.capability).watering_days;
+    let by_date = rules.dates.filter(|_| c.capability.day_modes.odd_even).map(DateRule::mode);
     let mut load = [0.0; 7];
     let stations = c.stations.clone();
     for program in c.programs.iter_mut().filter(|p| stations.iter().any(|s| s.runs_in(p.letter))) {
@@ -142,6 +144,10 @@ fn choose_all_days<Tz: TimeZone>(
         if let Some(days) = a_week.filter(|w| *w < 1.0).map(|w| (7.0 / w).round() as u8) {
             // Roots that reach deep wait longer than a week.
             program.schedule.days = DayMode::Every { days, next: situation.first };
+            continue;
+        }
+        if let Some(mode) = by_date {
+            program.schedule.days = mode;
             continue;
         }
         // 1 to 7 by its own limits.
@@ -202,10 +208,17 @@ fn choose_starts<Tz: TimeZone>(situation: &Situation<'_, Tz>, c: &mut Controller
         lacking |= at < first_possible;
         let at = at.max(first_possible.min(1439));
         placed.push((program.days, at));
+        // What begins after midnight begins on the day after.
+        let (days_on, at) = (at.div_euclid(1440), at.rem_euclid(1440));
         let times: Vec<StartTime> = (0..program.starts)
             .filter_map(|i| StartTime::new(u16::try_from(at + i * program.apart).ok()?).ok())
             .collect();
         if let Some(own) = c.program_mut(program.letter) {
+            if let DayMode::Weekdays(days) = own.schedule.days
+                && days_on > 0
+            {
+                own.schedule.days = DayMode::Weekdays(days.day_after());
+            }
             set_starts(own, times);
         }
     }
@@ -257,15 +270,18 @@ fn set_starts(program: &mut Program, times: Vec<StartTime>) {
 }
 
 /// The free stretch that ends in the morning and holds what is needed: the last one that ends
-/// between 05:00 and noon, else the longest.
+/// between 05:00 and noon, else the longest, which may go on through the night.
 fn window<Tz: TimeZone>(situation: &Situation<'_, Tz>, needed: i64) -> (u16, u16) {
-    let free = situation.rules.free_minutes();
+    let rules = situation.rules;
+    let free = rules.free_minutes();
+    // Through the night, where the day after is always open too.
+    let nights = if rules.is_open_every_day() { rules.free_stretches() } else { free.clone() };
     let morning = free.iter().copied().filter(|(from, to)| *from < ENDS_BY && *to > 300).map(|(from, to)| {
         // Where the stretch goes on into the day it ends by 08:00 when what is needed fits.
         let end = if to > ENDS_BY && i64::from(ENDS_BY) - i64::from(from) >= needed { ENDS_BY } else { to };
         (from, end)
     });
-    let longest = free.iter().copied().max_by_key(|(from, to)| to - from);
+    let longest = nights.into_iter().max_by_key(|(from, to)| to - from);
     morning.into_iter().rfind(|(from, to)| i64::from(to - from) >= needed).or(longest).unwrap_or((0, 1440))
 }
 

@@ -49,8 +49,8 @@ pub(super) fn candidates<Tz: TimeZone>(
             .chain(schedule.starts.first().map(|s| Repair::WholeStart(letter, *s)))
             .collect(),
         Problem::DaysAndMinutes { scheduled, meant } => other_days(situation, controller, letter, *scheduled, *meant),
-        // Several programs come to it together.
-        Problem::TooManyOpenings { .. } => Vec::new(),
+        // Several programs come to it together, or it takes hands at the sensor.
+        Problem::TooManyOpenings { .. } | Problem::SensorRequired => Vec::new(),
         Problem::RunHeld { .. }
         | Problem::PercentHeld { .. }
         | Problem::DeeperThanSoil { .. }
@@ -110,6 +110,9 @@ fn closed_dates<Tz: TimeZone>(
     letter: ProgramLetter,
 ) -> Vec<Repair> {
     let Some(program) = controller.program(letter) else { return Vec::new() };
+    if let Some(rule) = situation.rules.dates.filter(|_| controller.capability.day_modes.odd_even) {
+        return vec![Repair::SetDays(letter, rule.mode())];
+    }
     if matches!(program.schedule.days, DayMode::Weekdays(_)) {
         return Vec::new();
     }
@@ -213,7 +216,8 @@ fn moves<Tz: TimeZone>(
     let mut out = Vec::new();
     for from in program.schedule.starts.iter().filter(|s| only.is_none_or(|o| o == **s)) {
         let mut minutes: Vec<i64> = Vec::new();
-        for (open, shut) in situation.rules.free_minutes() {
+        let rules = situation.rules;
+        for (open, shut) in rules.free_minutes().into_iter().chain(rules.free_stretches()) {
             minutes.push(i64::from(shut) - own);
             minutes.push(i64::from(open));
         }

@@ -158,7 +158,7 @@ fn a_closed_weekday_moves_to_the_nearest_open_one() {
 
 #[test]
 fn a_ban_closes_dates_and_no_day_of_the_week_mends_it() {
-    let ban = Some(Ban { from: day(2026, 6, 10), to: day(2026, 6, 20) });
+    let ban = Some(Ban { from: day(2026, 6, 10), to: day(2026, 6, 20), hours: None });
     let rules = Surroundings { rules: Bound { ban, ..Bound::open() }, normals: None };
     let mut c = controller(vec![station(1, A, 20)]);
     set(&mut c, A, mwf(), &["04:30"]);
@@ -332,7 +332,7 @@ fn what_the_panel_cuts_off_is_said() {
 /// The week of the handbook's picture: everything at once, and one press mends it all.
 #[test]
 fn all_repairs_leave_nothing() {
-    let rules = Bound { days: Days::ALL.without(Sun), hours: vec![(600, 1080)], ban: None };
+    let rules = Bound { days: Days::ALL.without(Sun), hours: vec![(600, 1080)], ..Bound::open() };
     let around = Surroundings { rules, normals: None };
     let c = ProgramLetter::ALL[2];
     let mut all =
@@ -344,4 +344,38 @@ fn all_repairs_leave_nothing() {
     let (after, done) = repair_all(&around.situation(), &all);
     assert_eq!(around.check(&after), []);
     assert_eq!(done.len(), 4);
+}
+
+/// An hour from 23:30 on an evening before a closed day: the last half hour is on it.
+#[test]
+fn a_program_that_runs_past_midnight_into_a_closed_day_is_found() {
+    let around = Surroundings { rules: Bound { days: Days::ALL.without(Thu), ..Bound::open() }, normals: None };
+    let mut c = controller(vec![station(1, ProgramLetter::A, 30), station(2, ProgramLetter::A, 30)]);
+    set(&mut c, ProgramLetter::A, DayMode::Weekdays(Days::of([Wed])), &["23:30"]);
+    let found = around.check(&c);
+    let midnight = day(2026, 6, 11).and_hms_opt(0, 0, 0).unwrap();
+    let hour = found.iter().find(|f| f.code() == Code::ForbiddenHour).unwrap();
+    assert!(matches!(hour.problem, Problem::ForbiddenHour { from, .. } if from == midnight), "{hour:#?}");
+    let mended = hour.repair.clone().unwrap().applied(&c).unwrap();
+    assert!(!around.check(&mended).iter().any(|f| f.code() == Code::ForbiddenHour));
+    // On an evening before an open day nothing is wrong with it.
+    set(&mut c, ProgramLetter::A, DayMode::Weekdays(Days::of([Tue])), &["23:30"]);
+    assert!(!around.check(&c).iter().any(|f| f.code() == Code::ForbiddenHour));
+}
+
+#[test]
+fn a_required_sensor_has_to_be_at_work() {
+    let around = Surroundings { rules: Bound { needs_sensor: true, ..Bound::open() }, normals: None };
+    let mut c = controller(vec![station(1, ProgramLetter::A, 20)]);
+    set(&mut c, ProgramLetter::A, DayMode::Weekdays(Days::of([Mon])), &["04:00"]);
+    let lacks = |c: &Controller| around.check(c).iter().any(|f| f.code() == Code::SensorRequired);
+    assert!(lacks(&c));
+    let id = c.add_sensor(Sensor::proposed(SensorKind::common_rain(), "Shed", &c));
+    assert!(lacks(&c), "with its jumper in it never acts");
+    c.sensors[0].jumper_removed = true;
+    assert!(!lacks(&c));
+    let (since, until) = (monday(), day(2026, 6, 10));
+    let (kind, reason, by) = (TemporaryKind::Bypass { sensor: id }, "seed".into(), "O. Marrick".into());
+    c.add_temporary(Temporary { id: 0, kind, since, until, reason, by, left_standing: false });
+    assert!(lacks(&c), "bypassed it is not at work");
 }

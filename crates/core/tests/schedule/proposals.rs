@@ -1,4 +1,4 @@
-use chrono::Weekday::Sun;
+use chrono::Weekday::{Mon, Sun, Thu};
 use upland_core::controller::*;
 use upland_core::landscape::{Plant, Slope, Soil, SprinklerType};
 use upland_core::place::Bound;
@@ -20,7 +20,7 @@ fn garden(capability: Capability) -> Controller {
 }
 
 fn around() -> Surroundings {
-    let rules = Bound { days: Days::ALL.without(Sun), hours: vec![(600, 1080)], ban: None };
+    let rules = Bound { days: Days::ALL.without(Sun), hours: vec![(600, 1080)], ..Bound::open() };
     Surroundings { rules, normals: Some(normals()) }
 }
 
@@ -61,4 +61,46 @@ fn what_cannot_be_fitted_is_said() {
     let proposal = propose(&around.situation(), &c, Grouping::Keep);
     assert!(matches!(proposal.shortfalls[..], [.., Shortfall::Hours { needed, free }] if needed > free));
     proposal.controller.check().unwrap();
+}
+
+/// Closed from 10:00 to 18:00, what takes eleven hours fits into the sixteen of the night, and what begins after
+/// midnight begins on the day after.
+#[test]
+fn what_takes_longer_than_a_morning_goes_through_the_night() {
+    let around = Surroundings { rules: Bound { hours: vec![(600, 1080)], ..Bound::open() }, normals: None };
+    let stations = (1..=4).map(|n| station(n, ProgramLetter::ALL[usize::from(n > 2)], 165)).collect();
+    let mut c = controller(stations);
+    for program in &mut c.programs {
+        program.waterings_per_week = Some(2);
+    }
+    let proposal = propose(&around.situation(), &c, Grouping::Keep);
+    assert_eq!(proposal.shortfalls, []);
+    let found = detect(&around.situation(), &proposal.controller);
+    assert!(!found.iter().any(|f| matches!(f.code(), Code::ForbiddenHour | Code::ForbiddenDay)), "{found:#?}");
+    // A day without its neighbour open: nothing may run past midnight.
+    let rules = Bound { days: Days::ALL.without(Sun), hours: vec![(600, 1080)], ..Bound::open() };
+    let closed = Surroundings { rules, normals: None };
+    let tight = propose(&closed.situation(), &c, Grouping::Keep);
+    let found = detect(&closed.situation(), &tight.controller);
+    let hours = tight.shortfalls.iter().any(|s| matches!(s, Shortfall::Hours { .. }));
+    assert!(hours || !found.iter().any(|f| f.code() == Code::ForbiddenHour));
+}
+
+#[test]
+fn dates_by_the_house_number_are_proposed_where_the_panel_has_them() {
+    for (odd, mode) in [(true, DayMode::Odd), (false, DayMode::Even)] {
+        let dates = Some(upland_core::place::DateRule { odd, with_31st: true });
+        let around = Surroundings { rules: Bound { dates, ..Bound::open() }, normals: Some(normals()) };
+        let c = controller(vec![station(1, ProgramLetter::A, 20)]);
+        let proposal = propose(&around.situation(), &c, Grouping::Keep);
+        assert_eq!(proposal.controller.programs[0].schedule.days, mode);
+        let found = detect(&around.situation(), &proposal.controller);
+        assert!(!found.iter().any(|f| f.code() == Code::ForbiddenDay), "{found:#?}");
+        // Weekdays break such a rule, and one press mends it.
+        let mut weekdays = c;
+        set(&mut weekdays, ProgramLetter::A, DayMode::Weekdays(Days::of([Mon, Thu])), &["04:00"]);
+        let finding = around.check(&weekdays).into_iter().find(|f| f.code() == Code::ForbiddenDay).unwrap();
+        let mended = finding.repair.unwrap().applied(&weekdays).unwrap();
+        assert_eq!(mended.programs[0].schedule.days, mode);
+    }
 }

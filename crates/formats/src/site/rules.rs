@@ -1,7 +1,7 @@
 use chrono::NaiveDate;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
-use upland_core::place::{Ban, DayRule, Hours, Rules};
+use upland_core::place::{Ban, ClosedDates, DayRule, Hours, Rules};
 
 use super::DocError;
 use super::days::{DayDoc, day_list, days_of, time_of};
@@ -29,6 +29,11 @@ pub enum DayRuleDoc {
         /// Days of the digits 0 to 9.
         digits: [Vec<DayDoc>; 10],
     },
+    /// Odd house numbers on odd dates, even ones on even dates.
+    Date {
+        /// Whether the 31st counts among the odd dates.
+        with_31st: bool,
+    },
 }
 
 /// Hours without watering.
@@ -49,6 +54,22 @@ pub struct BanDoc {
     pub from: NaiveDate,
     /// Last day.
     pub to: NaiveDate,
+    /// The hours that it closes; the whole day where there are none.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hours: Option<HoursDoc>,
+}
+
+/// Dates on which the place itself never waters.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ClosedDatesDoc {
+    /// First day.
+    pub from: NaiveDate,
+    /// Last day.
+    pub to: NaiveDate,
+    /// Why.
+    #[serde(default)]
+    pub why: String,
 }
 
 /// The water rules of a place.
@@ -63,9 +84,15 @@ pub struct RulesDoc {
     /// Hours without watering.
     #[serde(default)]
     pub hours: Vec<HoursDoc>,
+    /// Dates on which the place never waters.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub closed: Vec<ClosedDatesDoc>,
     /// A ban.
     #[serde(default)]
     pub ban: Option<BanDoc>,
+    /// Whether a working rain or freeze sensor is required.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub needs_sensor: bool,
     /// Who made the rules.
     #[serde(default)]
     pub authority: String,
@@ -80,6 +107,20 @@ impl Default for RulesDoc {
     }
 }
 
+impl From<Hours> for HoursDoc {
+    fn from(h: Hours) -> Self {
+        Self { from: h.from.to_string(), to: h.to.to_string() }
+    }
+}
+
+impl TryFrom<&HoursDoc> for Hours {
+    type Error = DocError;
+
+    fn try_from(doc: &HoursDoc) -> Result<Self, DocError> {
+        Ok(Self { from: time_of(&doc.from)?, to: time_of(&doc.to)? })
+    }
+}
+
 impl From<&Rules> for RulesDoc {
     fn from(r: &Rules) -> Self {
         Self {
@@ -88,10 +129,13 @@ impl From<&Rules> for RulesDoc {
                 DayRule::Weekdays(days) => DayRuleDoc::Weekdays { days: day_list(days) },
                 DayRule::ByParity { odd, even } => DayRuleDoc::Parity { odd: day_list(odd), even: day_list(even) },
                 DayRule::ByLastDigit(digits) => DayRuleDoc::LastDigit { digits: digits.map(day_list) },
+                DayRule::ByDate { with_31st } => DayRuleDoc::Date { with_31st },
             },
             never: day_list(r.never),
-            hours: r.hours.iter().map(|h| HoursDoc { from: h.from.to_string(), to: h.to.to_string() }).collect(),
-            ban: r.ban.map(|b| BanDoc { from: b.from, to: b.to }),
+            hours: r.hours.iter().copied().map(HoursDoc::from).collect(),
+            closed: r.closed.iter().map(|c| ClosedDatesDoc { from: c.from, to: c.to, why: c.why.clone() }).collect(),
+            ban: r.ban.map(|b| BanDoc { from: b.from, to: b.to, hours: b.hours.map(HoursDoc::from) }),
+            needs_sensor: r.needs_sensor,
             authority: r.authority.clone(),
             dated: r.dated,
         }
@@ -108,14 +152,18 @@ impl TryFrom<&RulesDoc> for Rules {
                 DayRuleDoc::Weekdays { days } => DayRule::Weekdays(days_of(days)),
                 DayRuleDoc::Parity { odd, even } => DayRule::ByParity { odd: days_of(odd), even: days_of(even) },
                 DayRuleDoc::LastDigit { digits } => DayRule::ByLastDigit(std::array::from_fn(|i| days_of(&digits[i]))),
+                DayRuleDoc::Date { with_31st } => DayRule::ByDate { with_31st: *with_31st },
             },
             never: days_of(&doc.never),
-            hours: doc
-                .hours
-                .iter()
-                .map(|h| Ok(Hours { from: time_of(&h.from)?, to: time_of(&h.to)? }))
-                .collect::<Result<_, DocError>>()?,
-            ban: doc.ban.as_ref().map(|b| Ban { from: b.from, to: b.to }),
+            hours: doc.hours.iter().map(Hours::try_from).collect::<Result<_, DocError>>()?,
+            closed: doc.closed.iter().map(|c| ClosedDates { from: c.from, to: c.to, why: c.why.clone() }).collect(),
+            ban: match &doc.ban {
+                Some(b) => {
+                    Some(Ban { from: b.from, to: b.to, hours: b.hours.as_ref().map(Hours::try_from).transpose()? })
+                }
+                None => None,
+            },
+            needs_sensor: doc.needs_sensor,
             authority: doc.authority.clone(),
             dated: doc.dated,
         })

@@ -6,7 +6,7 @@ use upland_core::climate::normals::MonthNormal;
 use upland_core::controller::*;
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
 use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, SprinklerType};
-use upland_core::place::{Ban, DayRule, Hours, Position, Rules};
+use upland_core::place::{Ban, ClosedDates, DayRule, Hours, Position, Rules};
 use upland_core::quantity::{Percent, RunTime};
 use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
 use upland_formats::site::{Site, read_site, write_site};
@@ -46,18 +46,28 @@ fn rules() -> impl Strategy<Value = Rules> {
         some_days().prop_map(DayRule::Weekdays),
         (some_days(), some_days()).prop_map(|(odd, even)| DayRule::ByParity { odd, even }),
         proptest::array::uniform10(some_days()).prop_map(DayRule::ByLastDigit),
+        any::<bool>().prop_map(|with_31st| DayRule::ByDate { with_31st }),
     ];
-    let ban =
-        proptest::option::of((date(), 0i64..200).prop_map(|(from, n)| Ban { from, to: from + TimeDelta::days(n) }));
-    (rule, ban, proptest::option::of(date()), "[a-zé ]{0,30}", time()).prop_map(
-        |(days, ban, dated, authority, from)| {
+    let ban = proptest::option::of((date(), 0i64..200).prop_map(|(from, n)| Ban {
+        from,
+        to: from + TimeDelta::days(n),
+        hours: None,
+    }));
+    let closed = proptest::collection::vec((date(), 0i64..20, "[a-zé]{0,20}"), 0..3);
+    (rule, (ban, closed, any::<bool>()), proptest::option::of(date()), "[a-zé ]{0,30}", time()).prop_map(
+        |(days, (ban, closed, needs_sensor), dated, authority, from)| {
             // Half an hour is closed, so that an hour is always left to water in.
             let to = StartTime::of(from.time() + TimeDelta::minutes(30));
             Rules {
                 days,
                 never: Days::NONE,
                 hours: vec![Hours { from, to }],
-                ban,
+                closed: closed
+                    .into_iter()
+                    .map(|(from, n, why)| ClosedDates { from, to: from + TimeDelta::days(n), why })
+                    .collect(),
+                ban: ban.map(|b| Ban { hours: needs_sensor.then_some(Hours { from, to }), ..b }),
+                needs_sensor,
                 authority: authority.trim().into(),
                 dated,
             }

@@ -38,6 +38,8 @@ pub(crate) fn place(name: &str, series_id: Option<Uuid>) -> PlaceRecord {
         time_zone: "Europe/Zurich".into(),
         series_id,
         rules: Rules {
+            closed: Vec::new(),
+            needs_sensor: false,
             days: DayRule::ByParity { odd: Days::from_bits(0b10), even: Days::from_bits(0b1001) },
             never: Days::from_bits(0b100),
             hours: vec![Hours { from: StartTime::new(600).unwrap(), to: StartTime::new(1080).unwrap() }],

@@ -10,6 +10,7 @@ mod guards;
 mod large;
 mod people;
 mod replay;
+mod rules;
 mod saving;
 mod server;
 mod site_file;

@@ -351,12 +351,17 @@ fn rows(input: &WeekPlateInput<'_>) -> Vec<DayRow> {
 fn closed(first: NaiveDate, rules: &Bound) -> Vec<Closed> {
     let w = Words;
     let mut out = Vec::new();
-    let open = |day: i64| rules.allows_day(first + TimeDelta::days(day));
-    for (from, to) in &rules.hours {
+    let date = |day: i64| first + TimeDelta::days(day);
+    let open = |day: i64| rules.allows_day(date(day));
+    let mut hours: Vec<(u16, u16)> = (0..7).flat_map(|day| rules.closed_minutes(date(day))).collect();
+    hours.sort_unstable();
+    hours.dedup();
+    for (from, to) in &hours {
+        let shut = |day: i64| open(day) && rules.closed_minutes(date(day)).contains(&(*from, *to));
         let (x, end) = (LEFT + f64::from(*from) / 60.0 * HOUR, LEFT + f64::from(*to) / 60.0 * HOUR);
         let mut day = 0;
         while day < 7 {
-            let length = (day..7).take_while(|d| open(*d)).count() as i64;
+            let length = (day..7).take_while(|d| shut(*d)).count() as i64;
             if length > 0 {
                 let y = TOP + day as f64 * ROW;
                 let height = length as f64 * ROW;

@@ -55,6 +55,7 @@ pub(crate) const fn code_word(code: Code) -> &'static str {
         Code::FightsSensor => "fights_sensor",
         Code::ForbiddenDay => "forbidden_day",
         Code::ForbiddenHour => "forbidden_hour",
+        Code::SensorRequired => "sensor_required",
         Code::LateAtHighest => "late_at_highest",
         Code::Waits => "waits",
         Code::OddNeighbours => "odd_neighbours",
@@ -144,6 +145,7 @@ const fn why_key(code: Code) -> &'static str {
         Code::FightsSensor => "found-fights",
         Code::ForbiddenDay => "found-day",
         Code::ForbiddenHour => "found-hour",
+        Code::SensorRequired => "found-sensor-required",
         Code::LateAtHighest => "found-late",
         Code::Waits => "found-waits",
         Code::OddNeighbours => "found-odd",
@@ -202,6 +204,10 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
         Problem::FightsSensor => (w.t1("f-fights", &letter), w.t("f-fights-more")),
         Problem::ForbiddenWeekdays { days } => (w.t2("f-day", &letter, day_list(*days)), w.t("f-day-more")),
         Problem::ForbiddenDate { date } => (w.t2("f-day", &letter, date_short(*date)), w.t("f-date-more")),
+        Problem::SensorRequired => (w.t("f-sensor-required"), w.t("f-sensor-required-more")),
+        Problem::ForbiddenHour { from, ends } if from.time() == chrono::NaiveTime::MIN => {
+            (w.t2("f-past-midnight", &letter, date_short(from.date())), w.t1("f-hour-more", time(*ends)))
+        }
         Problem::ForbiddenHour { from, ends } => {
             (w.t2("f-hour", &letter, time(*from)), w.t1("f-hour-more", time(*ends)))
         }

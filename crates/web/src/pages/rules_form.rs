@@ -2,12 +2,15 @@
 
 use crate::context::PlaceRecord;
 use upland_core::controller::StartTime;
-use upland_core::place::{Ban, Bound, DayRule, Hours, Rules, RulesError};
+use upland_core::field::check_text;
+use upland_core::place::{Ban, Bound, ClosedDates, DayRule, Hours, Rules, RulesError};
+use upland_core::quantity::limit;
 
 use super::Choice;
 use super::days_form::{read_date, tick_days, ticked_days};
 use super::shell::Shell;
 use crate::form::{Form, new_key};
+use crate::show::{date_short, day_list};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -22,6 +25,9 @@ pub(crate) struct RulesFormTemplate {
     pub(crate) kinds: Vec<Choice>,
     pub(crate) days: Vec<(String, String)>,
     pub(crate) hours: Vec<(String, String)>,
+    /// The fields of the closed dates: from, to, why.
+    pub(crate) closed: Vec<[String; 3]>,
+    pub(crate) yes_no: Vec<Choice>,
     /// Each last digit and the start of its fields' names.
     pub(crate) digits: Vec<(String, String)>,
     /// What the rules come to here, in words.
@@ -36,6 +42,7 @@ pub(crate) fn kinds() -> Vec<Choice> {
         Choice::new("weekdays", w.t("rules-weekdays")),
         Choice::new("parity", w.t("rules-parity")),
         Choice::new("last_digit", w.t("rules-digit")),
+        Choice::new("date", w.t("rules-date")),
     ]
 }
 
@@ -67,6 +74,10 @@ pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
             }
             "last_digit"
         }
+        DayRule::ByDate { with_31st } => {
+            form.set("with_31st", if with_31st { "yes" } else { "no" });
+            "date"
+        }
     };
     tick_days(&mut form, "never", rules.never);
     form.set("by", kind);
@@ -77,7 +88,18 @@ pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
     if let Some(ban) = rules.ban {
         form.set("ban_from", ban.from.to_string());
         form.set("ban_to", ban.to.to_string());
+        if let Some(hours) = ban.hours {
+            form.set("ban_hour_from", hours.from.to_string());
+            form.set("ban_hour_to", hours.to.to_string());
+        }
     }
+    for ([from, to, why], closed) in closed_fields(rules.closed.len()).iter().zip(&rules.closed) {
+        form.set(from, closed.from.to_string());
+        form.set(to, closed.to.to_string());
+        form.set(why, &closed.why);
+    }
+    form.set("closed_rows", closed_fields(rules.closed.len()).len().to_string());
+    form.set("needs_sensor", if rules.needs_sensor { "yes" } else { "no" });
     form.set("authority", &rules.authority);
     form.set("dated", rules.dated.map_or_else(String::new, |d| d.to_string()));
     form
@@ -91,23 +113,18 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
         "weekdays" => Some(DayRule::Weekdays(ticked_days(form, "allow"))),
         "parity" => Some(DayRule::ByParity { odd: ticked_days(form, "odd"), even: ticked_days(form, "even") }),
         "last_digit" => Some(DayRule::ByLastDigit(std::array::from_fn(|d| ticked_days(form, &format!("d{d}_"))))),
+        "date" => Some(DayRule::ByDate { with_31st: form.is("with_31st", "yes") }),
         _ => None,
     };
     if rule.is_none() {
         form.fail("by", w.t("field-choice"));
     }
-    let mut hours = Vec::new();
-    for (from, to) in hour_fields() {
-        let (a, b) = (form.get(&from).to_owned(), form.get(&to).to_owned());
-        if a.is_empty() && b.is_empty() {
-            continue;
-        }
-        match (StartTime::read(&a), StartTime::read(&b)) {
-            (Some(from), Some(to)) => hours.push(Hours { from, to }),
-            (None, _) => form.fail(&from, w.t("field-time")),
-            (_, None) => form.fail(&to, w.t("field-time")),
-        }
+    let hours = hour_fields().iter().filter_map(|(from, to)| read_hours(form, from, to)).collect();
+    let ban_hours = read_hours(form, "ban_hour_from", "ban_hour_to");
+    if ban_hours.is_some() && form.get("ban_from").is_empty() {
+        form.fail("ban_from", w.t("rules-ban-both"));
     }
+    let closed = read_closed(form);
     let (ban_from, ban_to) = (read_date(form, "ban_from"), read_date(form, "ban_to"));
     if ban_from.is_some() != ban_to.is_some() {
         form.fail(if ban_from.is_some() { "ban_to" } else { "ban_from" }, w.t("rules-ban-both"));
@@ -117,7 +134,9 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
         days: rule?,
         never: ticked_days(form, "never"),
         hours,
-        ban: ban_from.zip(ban_to).map(|(from, to)| Ban { from, to }),
+        closed,
+        ban: ban_from.zip(ban_to).map(|(from, to)| Ban { from, to, hours: ban_hours }),
+        needs_sensor: form.is("needs_sensor", "yes"),
         authority: form.get("authority").to_owned(),
         dated,
     };
@@ -127,6 +146,7 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
             RulesError::NoDay => ("by", "rules-no-day"),
             RulesError::NoHour => ("h0from", "rules-no-hour"),
             RulesError::Ban => ("ban_to", "rules-ban-order"),
+            RulesError::Closed(_) | RulesError::TooManyClosed => ("closed0to", "rules-closed-order"),
             RulesError::Date => ("dated", "field-date"),
             RulesError::TooManyHours => ("h0from", "field-time"),
             RulesError::Authority => ("authority", "field-name"),
@@ -134,6 +154,50 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
         form.fail(field, w.t(key));
     }
     form.is_sound().then_some(rules)
+}
+
+/// Two times of a span of hours; nothing where both are empty, or where one is not a time, which is said.
+fn read_hours(form: &mut Form, from: &str, to: &str) -> Option<Hours> {
+    let (a, b) = (form.get(from).to_owned(), form.get(to).to_owned());
+    if a.is_empty() && b.is_empty() {
+        return None;
+    }
+    match (StartTime::read(&a), StartTime::read(&b)) {
+        (Some(from), Some(to)) => return Some(Hours { from, to }),
+        (None, _) => form.fail(from, Words.t("field-time")),
+        (_, None) => form.fail(to, Words.t("field-time")),
+    }
+    None
+}
+
+/// The fields of the closed dates: those that are there, and two more rows.
+pub(crate) fn closed_fields(there: usize) -> Vec<[String; 3]> {
+    let rows = (there + 2).min(limit::CLOSED_DATES);
+    (0..rows).map(|i| ["from", "to", "why"].map(|part| format!("closed{i}{part}"))).collect()
+}
+
+fn read_closed(form: &mut Form) -> Vec<ClosedDates> {
+    let mut out = Vec::new();
+    for [from, to, why] in closed_fields(limit::CLOSED_DATES) {
+        if [&from, &to, &why].iter().all(|field| form.get(field).is_empty()) {
+            continue;
+        }
+        let reason = form.get(&why).to_owned();
+        if check_text(&reason, 0, limit::NAME).is_err() {
+            form.fail(&why, Words.t("field-name"));
+        }
+        // A single day has no other end.
+        if form.get(&to).is_empty() {
+            form.set(&to, form.get(&from).to_owned());
+        }
+        match (read_date(form, &from), read_date(form, &to)) {
+            (Some(first), Some(last)) if last < first => form.fail(&to, Words.t("rules-closed-order")),
+            (Some(first), Some(last)) => out.push(ClosedDates { from: first, to: last, why: reason }),
+            (None, _) if form.get(&from).is_empty() => form.fail(&from, Words.t("field-date")),
+            _ => {}
+        }
+    }
+    out
 }
 
 /// What rules come to at a house, in a sentence.
@@ -148,10 +212,36 @@ pub(crate) fn rules_parts(rules: &Rules, bound: &Bound) -> Vec<String> {
     let mut parts: Vec<String> =
         rules.hours.iter().map(|h| w.t2("rules-hours-line", h.from.to_string(), h.to.to_string())).collect();
     if !closed.is_empty() {
-        parts.push(w.t1("rules-days-line", crate::show::day_list(closed)));
+        parts.push(w.t1("rules-days-line", day_list(closed)));
+    }
+    if let Some(rule) = bound.dates {
+        parts.push(w.t(match (rule.odd, rule.with_31st) {
+            (true, true) => "rules-odd-line",
+            (true, false) => "rules-odd-not-31st-line",
+            (false, _) => "rules-even-line",
+        }));
+    }
+    for closed in &rules.closed {
+        let span = if closed.from == closed.to {
+            date_short(closed.from)
+        } else {
+            w.t2("rules-span", date_short(closed.from), date_short(closed.to))
+        };
+        let why = if closed.why.is_empty() { span } else { w.t2("rules-closed-why", span, &closed.why) };
+        parts.push(w.t1("rules-closed-line", why));
     }
     if let Some(ban) = rules.ban {
-        parts.push(w.t2("rules-ban-line", crate::show::date_short(ban.from), crate::show::date_short(ban.to)));
+        let span = w.t2("rules-span", date_short(ban.from), date_short(ban.to));
+        parts.push(match ban.hours {
+            None => w.t1("rules-ban-line", span),
+            Some(h) => {
+                let hours = w.t2("rules-hours-line", h.from.to_string(), h.to.to_string());
+                w.t2("rules-ban-hours-line", hours, span)
+            }
+        });
+    }
+    if rules.needs_sensor {
+        parts.push(w.t("rules-sensor-line"));
     }
     parts
 }

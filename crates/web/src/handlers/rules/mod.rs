@@ -7,8 +7,9 @@ use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
+use crate::pages::controller_form::yes_no_choices;
 use crate::pages::days_form::day_fields;
-use crate::pages::rules_form::{RulesFormTemplate, hour_fields, kinds, rules_line};
+use crate::pages::rules_form::{RulesFormTemplate, closed_fields, hour_fields, kinds, rules_line};
 use crate::pages::shell::View;
 use crate::state::App;
 use crate::words::Words;
@@ -20,7 +21,11 @@ async fn form_page(
     form: Form,
 ) -> Result<RulesFormTemplate, PageError> {
     let path = format!("/places/{}/rules", place.id);
+    // As many rows as the page had that was sent, or two more than there are.
+    let there = form.get("closed_rows").parse().unwrap_or(2_usize).saturating_sub(2);
     Ok(RulesFormTemplate {
+        closed: closed_fields(there),
+        yes_no: yes_no_choices(),
         shell: shell(app, user, View::Places, "form", Words.t("rules-title"), &path),
         form,
         place: place.value.name.clone(),
