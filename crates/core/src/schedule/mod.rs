@@ -7,6 +7,7 @@
 mod check;
 mod finding;
 mod findings;
+mod follow;
 mod longest_start;
 mod plan;
 mod propose;
@@ -23,6 +24,7 @@ mod work;
 pub use check::{check, repair_all};
 pub use finding::{Code, Finding, Mark, Problem, Severity, Stake};
 pub use findings::detect;
+pub use follow::follow_soil;
 pub use plan::{Level, Plan, PlanStation};
 pub use propose::{Grouping, Proposal, Shortfall, propose};
 pub use repair::Repair;

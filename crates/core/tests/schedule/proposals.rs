@@ -104,3 +104,34 @@ fn dates_by_the_house_number_are_proposed_where_the_panel_has_them() {
         assert_eq!(mended.programs[0].schedule.days, mode);
     }
 }
+
+/// Spray on loam: 36 minutes would run off, so a new station has its cycles before anything is proposed.
+#[test]
+fn cycles_follow_the_soil_until_somebody_sets_them() {
+    let before = controller(Vec::new());
+    let mut c = before.clone();
+    c.stations =
+        vec![Station { slope: Slope::Gentle, ..Station::plain(1, "Lawn", Plant::CoolTurf, SprinklerType::Spray) }];
+    follow_soil(&before, &mut c);
+    let loam = c.stations[0].cycle.unwrap();
+    assert_eq!(Some(loam), c.stations[0].runoff().setting(&c.capability));
+    // Another soil, another limit.
+    let mut clay = c.clone();
+    clay.stations[0].soil = Soil::Clay;
+    follow_soil(&c, &mut clay);
+    assert!(clay.stations[0].cycle.unwrap().cycle < loam.cycle);
+    // What somebody set stays, whatever the soil becomes.
+    let mut own = c.clone();
+    own.stations[0].cycle = None;
+    let mut changed = own.clone();
+    changed.stations[0].soil = Soil::Clay;
+    follow_soil(&own, &mut changed);
+    assert_eq!(changed.stations[0].cycle, None);
+    // A panel without cycles has none.
+    let mut plain = controller(Vec::new());
+    plain.capability.cycle_soak = false;
+    let mut stations = plain.clone();
+    stations.stations = vec![Station::plain(1, "Lawn", Plant::CoolTurf, SprinklerType::Spray)];
+    follow_soil(&plain, &mut stations);
+    assert_eq!(stations.stations[0].cycle, None);
+}

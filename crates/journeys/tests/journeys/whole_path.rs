@@ -9,7 +9,7 @@ async fn from_an_empty_company_to_a_door_card() {
     let server = Server::start(&Server::built_binary()).await;
     let b = Browser::open(&server, DESK, Scheme::Light).await;
     b.sign_in("oda@example.com").await;
-    assert!(b.text("main").await.contains("No controller has figures yet"));
+    assert!(b.text("main").await.contains("From nothing to a door card"));
     b.check_page().await;
 
     // Arrive: a place. An impossible latitude first: the message stands beside it, the rest stays.

@@ -1,6 +1,7 @@
 //! Golden files of charts and view models: metric in the north, US units in the south. A changed
 //! figure, word or coordinate shows as a difference to be read.
 
+mod first_steps;
 mod fixture;
 
 use askama::Template;

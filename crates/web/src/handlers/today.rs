@@ -15,6 +15,7 @@ use crate::loading;
 use crate::pages::due::clock_todo;
 use crate::pages::field::FieldState;
 use crate::pages::finder::{Finder, Search};
+use crate::pages::first_steps::first_steps;
 use crate::pages::places::place_rows;
 use crate::pages::shell::View;
 use crate::pages::today::{JobKind, TodayTemplate, Todo, dial_rows, kind_links, normal_now};
@@ -61,6 +62,12 @@ pub(crate) async fn show(
     let (groups, most) = dial_rows(&contexts, |d: &ControllerContext| app.clock.today(d.at.zone), found_off);
     let places = user.account.places_part("", 0, PLACES as i64).await?;
     let series: Vec<_> = user.account.all_series().await?.into_iter().map(|(s, _)| (s.id, s.value)).collect();
+    // A company that has just begun is led to its first card.
+    let first = if dials.text.is_empty() && heads.len() < 2 && places.total < 2 {
+        first_steps(home.as_ref(), contexts.first())
+    } else {
+        Vec::new()
+    };
     let month = month_of(today);
     let days = if today.leap_year() { 366 } else { 365 };
     let word = kind.map_or("", JobKind::word);
@@ -78,6 +85,7 @@ pub(crate) async fn show(
         month: month_long(month),
         scale: Measure::DepthADay.show(most, user.units),
         finder: Finder::of("/", &dials, [heads.len(), DIALS], "page", &[]),
+        first,
         groups,
         jobs: Finder::of("/", &listed, [of_kind.len(), JOBS], "jobs", &[("kind", word)]),
         todo_count: of_kind.len(),

@@ -12,6 +12,7 @@ pub(crate) mod field;
 pub(crate) mod field_form;
 pub(crate) mod finder;
 pub(crate) mod findings;
+pub(crate) mod first_steps;
 pub(crate) mod found;
 pub(crate) mod frame;
 pub(crate) mod log;

@@ -100,7 +100,8 @@ impl Step {
             },
             Self::Week if context.controller().stations.is_empty() => "todo",
             Self::Week => week_state(context),
-            Self::DoorCard if budget.is_ok() => "done",
+            // A card without days and starts cannot be dialled in.
+            Self::DoorCard if budget.is_ok() && week_state(context) != "todo" => "done",
             Self::DoorCard => "todo",
         }
     }

@@ -7,6 +7,7 @@ use upland_core::in_force::{InForce, OffBy, SetBy};
 use upland_core::quantity::MonthOfYear;
 
 use super::finder::{Finder, address};
+use super::first_steps::FirstStep;
 use super::places::PlaceRow;
 use super::shell::Shell;
 use super::year::program_label;
@@ -26,6 +27,7 @@ pub(crate) struct TodayTemplate {
     pub(crate) arc: Option<DayArc>,
     pub(crate) normal: Option<NormalNow>,
     pub(crate) groups: Vec<DialRow>,
+    pub(crate) first: Vec<FirstStep>,
     pub(crate) month: String,
     pub(crate) scale: String,
     pub(crate) todo: Vec<Todo>,

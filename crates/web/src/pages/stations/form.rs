@@ -3,6 +3,7 @@
 use upland_core::controller::{Controller, RootZoneError, Station};
 use upland_core::field::{Field, Fields};
 use upland_core::landscape::{Plant, Sprinkler, SprinklerType};
+use upland_core::schedule::follow_soil;
 
 use super::COLUMNS;
 use crate::form::{Form, new_key};
@@ -61,6 +62,7 @@ pub(crate) fn read(form: &mut Form, before: &Controller, units: Units) -> Contro
         })
         .collect();
     controller.normalise_programs();
+    follow_soil(before, &mut controller);
     controller
 }
 
