@@ -207,6 +207,19 @@ diesel::table! {
     }
 }
 
+diesel::table! {
+    snoozes (account_id, controller_id, job) {
+        account_id -> Uuid,
+        controller_id -> Uuid,
+        job -> Text,
+        until -> Date,
+        reason -> Text,
+        user_id -> Uuid,
+        user_name -> Text,
+        at -> Timestamptz,
+    }
+}
+
 // Views: read only.
 
 diesel::table! {
@@ -261,4 +274,5 @@ diesel::allow_tables_to_appear_in_same_query!(
     controllers,
     uploads,
     field_records,
+    snoozes,
 );

@@ -12,7 +12,7 @@ use upland_core::schedule::Situation;
 // The records that view models show. Everything else of the store stays with loading and saving.
 pub(crate) use upland_store::{
     ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, NormalsVariant, Person, PlaceRecord,
-    RevisionSummary, Role, SeriesRecord, SessionRecord, StripDay, Versioned, WeatherDay,
+    RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, StripDay, Versioned, WeatherDay,
 };
 
 /// The weather that a place uses.

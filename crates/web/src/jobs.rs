@@ -15,7 +15,8 @@ use crate::error::PageError;
 use crate::loading;
 use crate::pages::due::due;
 use crate::pages::field::FieldState;
-use crate::pages::today::{Todo, todos};
+use crate::pages::job_list::Todo;
+use crate::pages::today::todos;
 
 /// Everything that the jobs of a controller follow from: its figures at a day, with nothing left out. It is
 /// what a head tells, so that most days no document has to be read.

@@ -12,7 +12,7 @@ use crate::guard::once::once;
 use crate::guard::pairs::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    account, company, controllers, dial, door_card, found, health, log, places, reference, replay, round, rules,
+    account, company, controllers, dial, door_card, found, health, later, log, places, reference, replay, round, rules,
     sensors, set_password, sign_in, site, stations, temporary, today, undo, units, weather, week, why, year,
 };
 
@@ -135,6 +135,8 @@ fn views() -> Vec<Address> {
     use Access::Work;
     vec![
         Address::new("/", Work).page(today::show),
+        Address::new("/jobs/later", Work).page(later::show::show).form(later::save::save),
+        Address::new("/jobs/back", Work).form(later::wake::wake),
         Address::new("/rounds", Work).page(round::list::list),
         Address::new("/replay", Work).page(replay::list::list),
         Address::new("/reference", Work).page(reference::show),

@@ -21,7 +21,7 @@ async fn a_poorer_panel_is_refused_while_something_needs_more_and_binds_once_it_
     b.press_button("Save").await;
     go_to(&b, "Chapel wall", "/week").await;
     b.wait_for_text("main", "No schedule yet").await;
-    b.script("document.querySelector('button[value=by_need]').click()", vec![]).await;
+    b.script("document.querySelector('.acts0 .is-ink').click()", vec![]).await;
     b.wait_for(".weekplate").await;
     // One start slot, on the half hour; two programs at most; no cycles to set.
     let starts =

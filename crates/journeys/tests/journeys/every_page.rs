@@ -58,6 +58,11 @@ async fn pages(b: &Browser) -> Vec<String> {
         ] {
             found.push(format!("{controller}{step}"));
         }
+        if name == "Boiler-room cabinet" {
+            let id = controller.trim_start_matches("/controllers/");
+            found.push(format!("/jobs/later?controller={id}&job=sensor.1.0"));
+            found.push(format!("{controller}/why"));
+        }
         found.push(format!("{controller}/dial-in?marks={}", "d".repeat(120)));
     }
     let places: Vec<String> = found

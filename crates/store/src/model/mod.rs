@@ -2,9 +2,11 @@
 
 mod action;
 mod people;
+mod snooze;
 
 pub use action::ActionLine;
 pub use people::{Person, Role, SessionOwner, SessionRecord, UserRecord, Visitor};
+pub use snooze::Snooze;
 
 use chrono::{DateTime, NaiveDate, Utc};
 use serde_json::Value;

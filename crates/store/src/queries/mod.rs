@@ -11,6 +11,7 @@ mod places;
 mod series;
 mod sessions;
 pub(crate) mod sign_in;
+mod snoozes;
 mod tidy;
 mod uploads;
 mod users;

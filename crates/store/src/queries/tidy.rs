@@ -9,10 +9,11 @@ use crate::pool::Store;
 
 /// What has run out. Of the log of changes goes what a company no longer keeps, but never the newest
 /// document of a thing: it is what the next change is compared with.
-const RUN_OUT: [&str; 5] = [
+const RUN_OUT: [&str; 6] = [
     "DELETE FROM sessions WHERE expires_at < $1",
     "DELETE FROM password_links WHERE expires_at < $1",
     "DELETE FROM sign_in_attempts WHERE at < $1 - interval '1 day'",
+    "DELETE FROM snoozes WHERE until < ($1 - interval '1 month')::date",
     "DELETE FROM uploads WHERE created_at < $1 - interval '1 day'",
     "DELETE FROM changes AS old USING accounts, actions \
      WHERE accounts.id = old.account_id AND actions.account_id = old.account_id AND actions.id = old.action_id \

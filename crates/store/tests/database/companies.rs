@@ -57,6 +57,18 @@ async fn nothing_of_a_neighbour_is_changed() {
     assert!(matches!(me.account.set_units(neighbour.user, "us").await, Err(StoreError::NotFound)));
     assert!(matches!(me.account.set_password("neighbour@example.com", "x", None).await, Err(StoreError::NotFound)));
     let now = chrono::Utc::now();
+    let snooze = Snooze {
+        controller_id,
+        job: "dial".into(),
+        until: now.date_naive(),
+        reason: "not mine".into(),
+        user_id: me.user,
+        user_name: "Me".into(),
+        at: now,
+    };
+    assert!(matches!(me.account.snooze(&snooze).await, Err(StoreError::NotFound)));
+    assert!(me.account.snoozes().await.unwrap().is_empty());
+    me.account.wake(controller_id, "dial").await.unwrap();
     assert!(matches!(me.account.set_role(neighbour.user, Role::Reader).await, Err(StoreError::NotFound)));
     assert!(matches!(me.account.part_with(neighbour.user, now).await, Err(StoreError::NotFound)));
     assert!(matches!(me.account.open_link(neighbour.user, "key", now).await, Err(StoreError::NotFound)));

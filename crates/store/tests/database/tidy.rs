@@ -45,3 +45,34 @@ async fn uploads_and_links_run_out() {
     assert!(matches!(c.account.upload(old).await, Err(StoreError::NotFound)));
     assert!(c.account.upload(new).await.is_ok());
 }
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_job_is_put_off_once_with_its_newest_day_and_brought_back() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let (_, _, controller_id) = c.furnish().await;
+    let now = Utc::now();
+    let until = |days| now.date_naive() + TimeDelta::days(days);
+    let put_off = |job: &str, days, reason: &str| Snooze {
+        controller_id,
+        job: job.into(),
+        until: until(days),
+        reason: reason.into(),
+        user_id: c.user,
+        user_name: "Oda".into(),
+        at: now,
+    };
+    c.account.snooze(&put_off("dial", 7, "no key")).await.unwrap();
+    c.account.snooze(&put_off("dial", 9, "still no key")).await.unwrap();
+    c.account.snooze(&put_off("look-again", -40, "long over")).await.unwrap();
+    let all = c.account.snoozes().await.unwrap();
+    assert_eq!(all.len(), 2);
+    assert_eq!((all[0].until, all[0].reason.as_str()), (until(9), "still no key"));
+    store.tidy(now).await.unwrap();
+    assert_eq!(c.account.snoozes().await.unwrap().len(), 1, "what was over a month ago goes");
+    c.account.wake(controller_id, "dial").await.unwrap();
+    c.account.wake(controller_id, "dial").await.unwrap();
+    assert!(c.account.snoozes().await.unwrap().is_empty());
+    let nobody = Snooze { controller_id: Uuid::new_v4(), ..put_off("dial", 1, "x") };
+    assert!(matches!(c.account.snooze(&nobody).await, Err(StoreError::NotFound)));
+}

@@ -76,6 +76,26 @@ due-clock = Clocks change on { $a }, { $b }
 due-clock-forward = One hour forward. Panels that do not adjust by themselves run an hour late until they are set.
 due-clock-back = One hour back. Panels that do not adjust by themselves run an hour early until they are set.
 
+jobs-everywhere = Everywhere
+jobs-later = Later
+jobs-back = Bring back
+jobs-put-off = Until { $until }: { $reason } ({ $who })
+jobs-put-off-count =
+    { $n ->
+        [one] One job was put off.
+       *[other] { $n } jobs were put off.
+    }
+jobs-show-put-off = Show them
+jobs-all = Show what is due
+later-title = Do it later
+later-sub = Put off with a reason and a date
+later-until = Until
+later-until-hint = On this day it is due again.
+later-until-bad = Enter a day after today, up to { $a }.
+later-reason = Why
+later-reason-hint = Shown to everyone in the company.
+later-reason-bad = Enter a reason of up to 200 characters.
+later-save = Put off
 job-all = Everything
 job-clock = Clock change
 job-ended = Something ended

@@ -9,6 +9,7 @@ pub(crate) mod door_card;
 pub(crate) mod found;
 pub(crate) mod frame;
 pub(crate) mod health;
+pub(crate) mod later;
 pub(crate) mod log;
 pub(crate) mod places;
 pub(crate) mod reference;

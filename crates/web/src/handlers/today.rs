@@ -16,9 +16,10 @@ use crate::pages::due::clock_todo;
 use crate::pages::field::FieldState;
 use crate::pages::finder::{Finder, Search};
 use crate::pages::first_steps::first_steps;
+use crate::pages::job_list::{Job, JobKind, PutOff, by_place};
 use crate::pages::places::place_rows;
 use crate::pages::shell::View;
-use crate::pages::today::{JobKind, TodayTemplate, Todo, dial_rows, kind_links, normal_now};
+use crate::pages::today::{TodayTemplate, dial_rows, kind_links, normal_now};
 use crate::show::{Measure, month_long, month_of, weekday};
 use crate::state::App;
 use crate::words::Words;
@@ -49,9 +50,18 @@ pub(crate) async fn show(
     let today = now.date();
     let clock = clock_todo(&zones(&heads), today);
     let of_controllers = jobs.of(&user.account, app.clock, &heads).await?;
-    let all: Vec<&Todo> = clock.iter().chain(of_controllers.iter().flat_map(|own| own.iter())).collect();
-    let kinds = kind_links(&all, kind, &dials.text);
-    let of_kind: Vec<&Todo> = all.into_iter().filter(|t| kind.is_none_or(|k| t.kind == k)).collect();
+    let snoozes = user.account.snoozes().await?;
+    let everywhere = clock.iter().map(|todo| Job { head: None, todo, snooze: None });
+    let own = heads.iter().zip(&of_controllers);
+    let own = own.flat_map(|(head, own)| own.iter().map(|todo| Job::of(head, todo, &snoozes, today)));
+    let (put_off, all): (Vec<Job<'_>>, Vec<Job<'_>>) = everywhere.chain(own).partition(|job| job.snooze.is_some());
+    let kinds = kind_links(&all.iter().map(|job| job.todo).collect::<Vec<_>>(), kind, &dials.text);
+    let shows_put_off = query.is("kind", "snoozed");
+    let put_off_count = put_off.len();
+    let of_kind: Vec<Job<'_>> = match shows_put_off {
+        true => put_off,
+        false => all.into_iter().filter(|job| kind.is_none_or(|k| job.todo.kind == k)).collect(),
+    };
     let shown: Vec<&ControllerHead> = heads.iter().skip((dials.page - 1) * DIALS).take(DIALS).collect();
     let contexts = loading::contexts(&user.account, app.clock, &shown).await?;
     let ids: Vec<_> = shown.iter().map(|head| head.id).collect();
@@ -70,7 +80,7 @@ pub(crate) async fn show(
     };
     let month = month_of(today);
     let days = if today.leap_year() { 366 } else { 365 };
-    let word = kind.map_or("", JobKind::word);
+    let word = if shows_put_off { "snoozed" } else { kind.map_or("", JobKind::word) };
     page(&TodayTemplate {
         shell: shell(&app, &user, View::Today, "today", w.t("nav-today"), "/"),
         day: today.day().to_string(),
@@ -89,7 +99,8 @@ pub(crate) async fn show(
         groups,
         jobs: Finder::of("/", &listed, [of_kind.len(), JOBS], "jobs", &[("kind", word)]),
         todo_count: of_kind.len(),
-        todo: of_kind.into_iter().skip((listed.page - 1) * JOBS).take(JOBS).cloned().collect(),
+        put_off: PutOff { count: put_off_count, shown: shows_put_off },
+        todo: by_place(&of_kind.into_iter().skip((listed.page - 1) * JOBS).take(JOBS).collect::<Vec<_>>()),
         kinds,
         places: place_rows(&places.items, &heads, &series, user.units),
         place_count: places.total,

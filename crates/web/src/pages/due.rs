@@ -5,9 +5,9 @@ use chrono_tz::Tz;
 
 use super::dial::DialIn;
 use super::field::FieldState;
+use super::job_list::{JobKind, Todo};
 use super::sensors::{About, notes, sensor_name};
 use super::temporary::{back_words, kind_words};
-use super::today::{JobKind, Todo};
 use crate::context::ControllerContext;
 use crate::show::{Units, date_short, weekday};
 use crate::words::Words;
@@ -17,11 +17,12 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
     let w = Words;
     let c = context.controller();
     let id = context.controller.id;
-    let at = format!("{}, {}", c.name, context.at.place.value.name);
+    let at = c.name.clone();
     let mut out = Vec::new();
     for t in c.temporaries.iter().filter(|t| t.is_over(today)) {
         out.push(Todo {
             kind: JobKind::Ended,
+            key: format!("ended.{}", t.id),
             mark: "flag",
             title: w.t2("due-over", &at, kind_words(&t.kind, c)),
             reason: w.t2("due-over-more", date_short(t.until), &t.reason),
@@ -32,6 +33,7 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
     if let Some(on) = state.found_off() {
         out.push(Todo {
             kind: JobKind::Fault,
+            key: "found-off".to_owned(),
             mark: "fault",
             title: w.t1("due-found-off", &at),
             reason: w.t1("due-found-off-more", date_short(on)),
@@ -45,6 +47,7 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
     if let Some(day) = state.look_again().filter(|d| *d <= today) {
         out.push(Todo {
             kind: JobKind::LookAgain,
+            key: "look-again".to_owned(),
             mark: "glass",
             title: w.t1("due-look-again", &at),
             reason: w.t1("due-look-again-more", date_short(day)),
@@ -54,8 +57,10 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
     }
     for sensor in &c.sensors {
         // A bypass that is over stands above, with everything temporary.
-        for (note, about) in notes(c, sensor, today).into_iter().filter(|(_, about)| *about != About::BypassOver) {
+        let own = notes(c, sensor, today).into_iter().filter(|(_, about)| *about != About::BypassOver);
+        for (index, (note, about)) in own.enumerate() {
             out.push(Todo {
+                key: format!("sensor.{}.{index}", sensor.id),
                 kind: if about.stops() { JobKind::Fault } else { JobKind::Sensor },
                 mark: if about.stops() { "fault" } else { "battery" },
                 title: w.t2("due-sensor", &at, sensor_name(sensor)),
@@ -77,6 +82,7 @@ fn to_dial(context: &ControllerContext, state: &FieldState, today: NaiveDate) ->
     let first = pending.first()?;
     Some(Todo {
         kind: JobKind::Dial,
+        key: "dial".to_owned(),
         mark: "flag",
         title: "due-dial".to_owned(),
         reason: match pending.len() {
@@ -108,6 +114,7 @@ pub(crate) fn clock_todo(zones: &[Tz], today: NaiveDate) -> Option<Todo> {
     let (day, minutes) = zones.iter().find_map(|z| clock_change(*z, today))?;
     Some(Todo {
         kind: JobKind::Clock,
+        key: String::new(),
         mark: "flag",
         title: w.t2("due-clock", weekday(day), date_short(day)),
         reason: w.t(if minutes > 0 { "due-clock-forward" } else { "due-clock-back" }),

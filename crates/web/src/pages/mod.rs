@@ -15,6 +15,8 @@ pub(crate) mod findings;
 pub(crate) mod first_steps;
 pub(crate) mod found;
 pub(crate) mod frame;
+pub(crate) mod job_list;
+pub(crate) mod later;
 pub(crate) mod log;
 pub(crate) mod place_form;
 pub(crate) mod places;

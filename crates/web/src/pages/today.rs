@@ -8,6 +8,7 @@ use upland_core::quantity::MonthOfYear;
 
 use super::finder::{Finder, address};
 use super::first_steps::FirstStep;
+use super::job_list::{JobKind, PlaceJobs, PutOff, Todo};
 use super::places::PlaceRow;
 use super::shell::Shell;
 use super::year::program_label;
@@ -30,8 +31,9 @@ pub(crate) struct TodayTemplate {
     pub(crate) first: Vec<FirstStep>,
     pub(crate) month: String,
     pub(crate) scale: String,
-    pub(crate) todo: Vec<Todo>,
+    pub(crate) todo: Vec<PlaceJobs>,
     pub(crate) todo_count: usize,
+    pub(crate) put_off: PutOff,
     pub(crate) kinds: Vec<KindLink>,
     pub(crate) jobs: Finder,
     pub(crate) finder: Finder,
@@ -66,47 +68,6 @@ pub(crate) struct DialRow {
     pub(crate) next: String,
 }
 
-/// What kind of thing is to be done; the order is that of Today's list.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
-pub(crate) enum JobKind {
-    /// The clocks change.
-    Clock,
-    /// A temporary setting is over.
-    Ended,
-    /// Something stops the water, or protects nothing.
-    Fault,
-    /// Values differ from those on the panel.
-    Dial,
-    /// It is time to look at the ground.
-    LookAgain,
-    /// A battery, or a sensor that was never seen to work.
-    Sensor,
-    /// Something is missing before there is a schedule.
-    Missing,
-}
-
-impl JobKind {
-    pub(crate) const ALL: [Self; 7] =
-        [Self::Clock, Self::Ended, Self::Fault, Self::Dial, Self::LookAgain, Self::Sensor, Self::Missing];
-
-    /// The word of its filter.
-    pub(crate) const fn word(self) -> &'static str {
-        match self {
-            Self::Clock => "clock",
-            Self::Ended => "ended",
-            Self::Fault => "fault",
-            Self::Dial => "dial",
-            Self::LookAgain => "look-again",
-            Self::Sensor => "sensor",
-            Self::Missing => "missing",
-        }
-    }
-
-    pub(crate) fn of_word(word: &str) -> Option<Self> {
-        Self::ALL.into_iter().find(|kind| kind.word() == word)
-    }
-}
-
 /// A filter of Today's list: how many there are of a kind.
 #[derive(Debug, Clone)]
 pub(crate) struct KindLink {
@@ -135,17 +96,6 @@ pub(crate) fn kind_links(todos: &[&Todo], current: Option<JobKind>, text: &str) 
     };
     let kinds: Vec<KindLink> = JobKind::ALL.into_iter().map(|k| link(Some(k))).filter(|l| l.count > 0).collect();
     if kinds.len() < 2 { Vec::new() } else { std::iter::once(link(None)).chain(kinds).collect() }
-}
-
-/// The next sensible step of a controller, with its reason.
-#[derive(Debug, Clone)]
-pub(crate) struct Todo {
-    pub(crate) kind: JobKind,
-    pub(crate) mark: &'static str,
-    pub(crate) title: String,
-    pub(crate) reason: String,
-    pub(crate) href: String,
-    pub(crate) act: String,
 }
 
 /// A row for each group of each controller that has a budget.
@@ -251,6 +201,7 @@ pub(crate) fn todos(context: &ControllerContext, today: NaiveDate) -> Vec<Todo> 
     let id = context.controller.id;
     let todo = |mark, title: &str, reason: String, href: String, act: &str| Todo {
         kind: JobKind::Missing,
+        key: title.to_owned(),
         mark,
         title: w.t1(title, name),
         reason,
@@ -300,6 +251,7 @@ fn turn_by_hand(context: &ControllerContext, today: NaiveDate) -> Option<Todo> {
     };
     Some(Todo {
         kind: JobKind::Dial,
+        key: format!("turn.{}", month.number()),
         mark: "flag",
         title: w.t2("todo-turn", &context.controller().name, dial),
         reason: w.t1("todo-turn-more", date_short(today)),

@@ -1,0 +1,42 @@
+pub(crate) mod save;
+pub(crate) mod show;
+pub(crate) mod wake;
+
+use upland_store::HeadFilter;
+use uuid::Uuid;
+
+use crate::error::PageError;
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::frame::shell;
+use crate::jobs::Jobs;
+use crate::pages::job_list::Todo;
+use crate::pages::later::LaterTemplate;
+use crate::pages::shell::View;
+use crate::state::App;
+use crate::words::Words;
+
+/// The controller that a form is about.
+fn controller_of(form: &Form) -> Result<Uuid, PageError> {
+    Uuid::parse_str(form.get("controller")).map_err(|_| PageError::NotFound)
+}
+
+/// The job that a form is about; one that is done meanwhile is not found.
+async fn job_of(app: &App, jobs: &Jobs, user: &SignedIn, form: &Form) -> Result<Todo, PageError> {
+    let controller = user.account.controller(controller_of(form)?).await?;
+    let there = HeadFilter { places: Some(vec![controller.value.place_id]), ..HeadFilter::default() };
+    let mut heads = user.account.heads(&there).await?.items;
+    heads.retain(|head| head.id == controller.id);
+    let own = jobs.of(&user.account, app.clock, &heads).await?;
+    let found = own.iter().flat_map(|jobs| jobs.iter()).find(|job| !job.key.is_empty() && job.key == form.get("job"));
+    found.cloned().ok_or(PageError::NotFound)
+}
+
+fn later_page(app: &App, user: &SignedIn, job: &Todo, form: Form) -> LaterTemplate {
+    LaterTemplate {
+        shell: shell(app, user, View::Today, "form", Words.t("later-title"), "/"),
+        job: job.title.clone(),
+        reason_of_job: job.reason.clone(),
+        form,
+    }
+}
