@@ -5,6 +5,7 @@
 //! from `locales/`, charts are drawn by the server.
 #![cfg_attr(test, allow(clippy::unwrap_used, clippy::expect_used, clippy::panic))]
 
+mod apart;
 mod assets;
 mod charts;
 mod clock;

@@ -10,7 +10,7 @@ const CRATES: [&str; 5] = ["core", "formats", "store", "web", "upland"];
 const WEB_FLOORS: [&[&str]; 6] = [
     &["words", "show", "form", "clock", "assets", "headers", "typed_position"],
     &["context", "charts", "error", "state"],
-    &["pages", "guard", "intake", "loading"],
+    &["pages", "guard", "intake", "loading", "apart"],
     &["jobs"],
     &["handlers"],
     &["routes", "server", "golden"],

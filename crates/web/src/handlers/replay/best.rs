@@ -2,6 +2,7 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::Loaded;
+use crate::apart::apart;
 use crate::error::{Page, PageError};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
@@ -13,11 +14,11 @@ use crate::state::App;
 pub(crate) async fn best(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let loaded = Loaded::of(&app, &user, *id).await?;
     let href = loaded.href();
-    let found = web::block(move || {
+    let found = apart(move || {
         let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref())?;
         let asked = Asked::read(&mut form, &field.controller, &loaded.days)?;
         best_address(&field, &asked)
     });
-    let query = found.await.map_err(|e| PageError::Ours(Box::new(e)))?.ok_or(PageError::NotFound)?;
+    let query = found.await?.ok_or(PageError::NotFound)?;
     go(&format!("{href}?{query}"))
 }

@@ -2,6 +2,7 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::Loaded;
+use crate::apart::apart;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
@@ -18,7 +19,7 @@ pub(crate) async fn export(
 ) -> Page {
     let loaded = Loaded::of(&app, &user, *id).await?;
     let mut form = Form::from_pairs(query.into_inner());
-    let made = web::block(move || {
+    let made = apart(move || {
         let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref())?;
         let asked = Asked::read(&mut form, &field.controller, &loaded.days)?;
         let season = field.season(asked.span)?;
@@ -29,6 +30,6 @@ pub(crate) async fn export(
         let text = daily_csv(season.counted(), &of(&tried)?, &of(&present)?);
         Some((format!("replay-station-{}-{}.csv", asked.station, asked.period), text))
     });
-    let (name, text) = made.await.map_err(|e| PageError::Ours(Box::new(e)))?.ok_or(PageError::NotFound)?;
+    let (name, text) = made.await?.ok_or(PageError::NotFound)?;
     attachment("text/csv; charset=utf-8", &name, text)
 }

@@ -9,6 +9,7 @@ use chrono::NaiveDate;
 use upland_core::found::Panel;
 use uuid::Uuid;
 
+use crate::apart::apart;
 use crate::context::{ControllerContext, WeatherDay};
 use crate::error::PageError;
 use crate::form::Form;
@@ -61,10 +62,10 @@ impl Loaded {
 
     /// As [`Loaded::view`], away from the threads that answer requests.
     async fn view_apart(self, form: Form, units: Units) -> Result<(Self, Option<ReplayView>), PageError> {
-        let work = actix_web::web::block(move || {
+        apart(move || {
             let view = self.view(form, units);
             (self, view)
-        });
-        work.await.map_err(|e| PageError::Ours(Box::new(e)))
+        })
+        .await
     }
 }

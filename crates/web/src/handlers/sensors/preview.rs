@@ -2,6 +2,7 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::days_on_record;
+use crate::apart::apart;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
@@ -28,6 +29,7 @@ pub(crate) async fn preview(
     let sensor = read(&mut form, context.controller(), &before, user.units).unwrap_or(before);
     let days = days_on_record(&user, &context).await?;
     let today = app.clock.today(context.at.zone);
-    let input = ReplayInput { context: &context, days: &days, today, units: user.units };
-    page(&SensorsLiveTemplate { w: Words, replay: ReplayView::of(&sensor, &input) })
+    let units = user.units;
+    let replay = apart(move || ReplayView::of(&sensor, &ReplayInput { context: &context, days: &days, today, units }));
+    page(&SensorsLiveTemplate { w: Words, replay: replay.await? })
 }

@@ -2,6 +2,7 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::days_on_record;
+use crate::apart::apart;
 use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::form::Form;
@@ -41,13 +42,15 @@ pub(super) async fn sensors_page(
     let c = context.controller();
     let sensor = sensor_of(context, query);
     let days = days_on_record(user, context).await?;
-    let input = ReplayInput { context, days: &days, today, units: user.units };
+    let (of_sensor, known, units) = (sensor.clone(), context.clone(), user.units);
+    let replay = apart(move || ReplayView::of(&of_sensor, &ReplayInput { context: &known, days: &days, today, units }));
+    let replay = replay.await?;
     let form = typed.unwrap_or_else(|| filled(&sensor, user.units));
     Ok(SensorsTemplate {
         version: context.controller.version,
         sensors: lines(c, Some(sensor.id), &href, today, user.units),
         matrix: matrix(c),
-        replay: ReplayView::of(&sensor, &input),
+        replay,
         kinds: kind_links(&href, (sensor.id == 0).then_some(kind_word(&sensor.kind))),
         open: SensorForm::of(c, &sensor, form, user.units),
         shell: frame.shell,

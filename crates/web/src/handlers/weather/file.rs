@@ -3,6 +3,7 @@ use upland_formats::weather::Table;
 use upland_store::{PlaceRecord, Versioned};
 use uuid::Uuid;
 
+use crate::apart::apart;
 use crate::error::{Page, PageError};
 use crate::form::{Form, new_key};
 use crate::guard::posted::Posted;
@@ -24,9 +25,8 @@ pub(super) struct Sent {
 
 pub(super) async fn sent(user: &SignedIn, id: Uuid) -> Result<Sent, PageError> {
     let (name, bytes) = user.account.upload(id).await?;
-    let parsed = web::block(move || Table::parse(&bytes).map(|table| (bytes, table)));
-    let (bytes, table) =
-        parsed.await.map_err(|e| PageError::Ours(Box::new(e)))?.map_err(|e| PageError::Ours(Box::new(e)))?;
+    let parsed = apart(move || Table::parse(&bytes).map(|table| (bytes, table))).await?;
+    let (bytes, table) = parsed.map_err(|e| PageError::Ours(Box::new(e)))?;
     Ok(Sent { name, bytes, table })
 }
 

@@ -6,7 +6,8 @@ use upland_formats::weather::{FileError, MAX_BYTES, Table};
 use uuid::Uuid;
 
 use super::of_place::show_with_error;
-use crate::error::{Page, PageError};
+use crate::apart::apart;
+use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
 use crate::handlers::uploaded_file::uploaded_file;
@@ -27,12 +28,11 @@ pub(crate) async fn upload(
     };
     // The place must be the company's before anything is kept for it.
     user.account.place(place).await?;
-    let (file, refused) = web::block(move || {
+    let (file, refused) = apart(move || {
         let refused = if file.too_large { Some(FileError::TooLarge) } else { Table::parse(&file.bytes).err() };
         (file, refused)
     })
-    .await
-    .map_err(|e| PageError::Ours(Box::new(e)))?;
+    .await?;
     if let Some(error) = refused {
         return show_with_error(&app, &user, place, file_error(&error)).await;
     }
