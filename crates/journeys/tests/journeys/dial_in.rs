@@ -41,6 +41,6 @@ async fn every_value_of_the_panel_is_ticked_read_back_and_dialled_on() {
     b.wait_for_text(".shead", "11 June 2026").await;
     b.check_page().await;
     b.go("/").await;
-    b.wait_for_text("main", "Chapel wall, Grevane Hill Cemetery: values to dial in").await;
+    b.wait_for_text("main", "Chapel wall: values to dial in").await;
     b.close().await;
 }
