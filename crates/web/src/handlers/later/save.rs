@@ -1,5 +1,4 @@
 use actix_web::web;
-use chrono_tz::Tz;
 use upland_store::Snooze;
 
 use super::{controller_of, job_of, later_page};
@@ -13,8 +12,8 @@ use crate::state::App;
 
 /// Puts a job off until a day, with a reason. Pressed twice, it is put off once.
 pub(crate) async fn save(app: web::Data<App>, jobs: web::Data<Jobs>, user: SignedIn, Posted(mut form): Posted) -> Page {
-    let job = job_of(&app, &jobs, &user, &form).await?;
-    let Some((until, reason)) = read(&mut form, app.clock.today(Tz::UTC)) else {
+    let (job, today) = job_of(&app, &jobs, &user, &form).await?;
+    let Some((until, reason)) = read(&mut form, today) else {
         return invalid(&later_page(&app, &user, &job, form));
     };
     let snooze = Snooze {

@@ -1,5 +1,4 @@
 use actix_web::web;
-use chrono_tz::Tz;
 
 use super::{job_of, later_page};
 use crate::error::Page;
@@ -18,7 +17,7 @@ pub(crate) async fn show(
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
     let mut form = Form::from_pairs(query.into_inner());
-    let job = job_of(&app, &jobs, &user, &form).await?;
-    fill(&mut form, app.clock.today(Tz::UTC));
+    let (job, today) = job_of(&app, &jobs, &user, &form).await?;
+    fill(&mut form, today);
     page(&later_page(&app, &user, &job, form))
 }
