@@ -5,6 +5,8 @@ use chrono::TimeDelta;
 use super::daily::Site;
 use super::hour_sky::HourSky;
 use super::hourly::HourlyWeather;
+use super::quality::out_of_range;
+use super::radiation::clear_sky;
 use crate::quantity::{OutOfRange, Range, range};
 
 /// Something wrong with one hour. See [`HourIssue::is_fault`] for which of them bar the hour.
@@ -56,17 +58,13 @@ pub fn check_hour(hour: &HourlyWeather, site: &Site) -> Vec<HourIssue> {
         (hour.solar, range::SOLAR_HOUR),
         (hour.rain, range::RAIN_HOUR),
     ];
-    for (value, limit) in limits {
-        if let Some(Err(out)) = value.map(|v| limit.check(v)) {
-            issues.push(HourIssue::OutOfRange(out));
-        }
-    }
+    issues.extend(out_of_range(limits).map(HourIssue::OutOfRange));
     if let Some(rh) = hour.rh.filter(|rh| *rh > 100.0 && *rh <= range::HUMIDITY.max) {
         issues.push(HourIssue::OverSaturation { rh });
     }
     if let Some(solar) = hour.solar {
         let sky = HourSky::at(&site.position(), hour.start.to_utc());
-        let clear_sky = site.clear_sky_hour(hour.start.to_utc());
+        let clear_sky = clear_sky(site.position().elevation_m(), sky.ra);
         if sky.is_high() && solar > CLEAR_SKY_MARGIN * clear_sky {
             issues.push(HourIssue::SolarAboveClearSky { solar, clear_sky });
         }

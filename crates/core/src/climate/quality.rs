@@ -60,11 +60,7 @@ pub fn check_day(day: &DailyWeather, site: Option<&Site>) -> Vec<DayIssue> {
         (day.solar, range::SOLAR),
         (day.rain, range::RAIN),
     ];
-    for (value, limit) in limits {
-        if let Some(Err(out)) = value.map(|v| limit.check(v)) {
-            issues.push(DayIssue::OutOfRange(out));
-        }
-    }
+    issues.extend(out_of_range(limits).map(DayIssue::OutOfRange));
     if let (Some(t_max), Some(t_min)) = (day.t_max, day.t_min)
         && t_min > t_max
     {
@@ -92,6 +88,11 @@ pub fn check_day(day: &DailyWeather, site: Option<&Site>) -> Vec<DayIssue> {
         }
     }
     issues
+}
+
+/// The values outside what their quantities can take.
+pub(super) fn out_of_range(values: impl IntoIterator<Item = (Option<f64>, Range)>) -> impl Iterator<Item = OutOfRange> {
+    values.into_iter().filter_map(|(value, range)| range.check(value?).err())
 }
 
 /// Something wrong with the order or the run of a series; `index` is the row it is noticed at.

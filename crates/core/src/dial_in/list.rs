@@ -207,14 +207,13 @@ impl List<'_> {
     }
 
     fn switch(&mut self) {
-        if let Some(last) = self.holding(|k| k == TemporaryKind::Off).map(|t| t.until) {
-            let note = Note::Until { last, then: Value::SwitchOn };
-            self.noted(Section::Switch, Value::SwitchOff, Some(note));
-        } else if let Some(last) = self.all_off_by_hand().then(|| self.last_day_off()).flatten() {
-            let note = Note::Until { last, then: Value::SwitchOn };
-            self.noted(Section::Switch, Value::SwitchOff, Some(note));
-        } else {
-            self.noted(Section::Switch, Value::SwitchOn, self.put_back(|k| k == TemporaryKind::Off));
+        let set = self.holding(|k| k == TemporaryKind::Off).map(|t| t.until);
+        match set.or_else(|| self.last_day_off().filter(|_| self.all_off_by_hand())) {
+            Some(last) => {
+                let note = Note::Until { last, then: Value::SwitchOn };
+                self.noted(Section::Switch, Value::SwitchOff, Some(note));
+            }
+            None => self.noted(Section::Switch, Value::SwitchOn, self.put_back(|k| k == TemporaryKind::Off)),
         }
     }
 

@@ -61,10 +61,9 @@ impl Bound {
     }
 
     /// Stretches of minutes of a date without watering, those of a ban included.
-    #[must_use]
-    pub fn closed_minutes(&self, date: NaiveDate) -> Vec<(u16, u16)> {
+    pub fn closed_minutes(&self, date: NaiveDate) -> impl Iterator<Item = (u16, u16)> {
         let ban = self.ban.filter(|b| b.holds_on(date)).and_then(|b| b.hours);
-        self.hours.iter().copied().chain(ban.into_iter().flat_map(|h| h.stretches()).flatten()).collect()
+        self.hours.iter().copied().chain(ban.into_iter().flat_map(|h| h.stretches()).flatten())
     }
 
     /// The first forbidden minute in a local stretch of time of a watering that began on a day, if there is one.
@@ -81,7 +80,7 @@ impl Bound {
         while date <= stop.date() {
             let midnight = date.and_time(chrono::NaiveTime::MIN);
             let whole = (date > began && !self.allows_day(date)).then_some((0, 1440));
-            for (from, to) in self.closed_minutes(date).into_iter().chain(whole) {
+            for (from, to) in self.closed_minutes(date).chain(whole) {
                 let from = midnight + TimeDelta::minutes(i64::from(from));
                 let to = midnight + TimeDelta::minutes(i64::from(to));
                 let first = from.max(start);

@@ -357,7 +357,7 @@ fn closed(first: NaiveDate, rules: &Bound) -> Vec<Closed> {
     hours.sort_unstable();
     hours.dedup();
     for (from, to) in &hours {
-        let shut = |day: i64| open(day) && rules.closed_minutes(date(day)).contains(&(*from, *to));
+        let shut = |day: i64| open(day) && rules.closed_minutes(date(day)).any(|hours| hours == (*from, *to));
         let (x, end) = (LEFT + f64::from(*from) / 60.0 * HOUR, LEFT + f64::from(*to) / 60.0 * HOUR);
         let mut day = 0;
         while day < 7 {
