@@ -24,6 +24,7 @@ fn revision() -> NewRevision {
         })
         .collect();
     NewRevision {
+        decisions: Vec::new(),
         id: Uuid::new_v4(),
         source: "bench".into(),
         input_hash: vec![0],

@@ -19,8 +19,8 @@ pub mod testing;
 pub use error::StoreError;
 pub use model::{
     Action, ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, HeadFilter, Kind, NewRevision,
-    NormalsVariant, Part, Person, PlaceRecord, Record, RevisionSummary, Role, SeriesRecord, SessionOwner,
-    SessionRecord, Snooze, StripDay, UserRecord, Versioned, Visitor, WeatherDay, Write,
+    NormalsVariant, Part, Person, PlaceRecord, Record, RecordDay, RevisionSummary, Role, SeriesRecord, SessionOwner,
+    SessionRecord, Snooze, StripDay, TYPED, UserRecord, Versioned, Visitor, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
 pub use queries::health::{Health, health};

@@ -150,6 +150,19 @@ diesel::table! {
 }
 
 diesel::table! {
+    weather_decisions (account_id, revision_id, day, element) {
+        account_id -> Uuid,
+        revision_id -> Uuid,
+        day -> Date,
+        element -> Text,
+        verdict -> Text,
+        original -> Nullable<Double>,
+        value -> Nullable<Double>,
+        reason -> Text,
+    }
+}
+
+diesel::table! {
     monthly_normals (account_id, revision_id, variant, month) {
         account_id -> Uuid,
         revision_id -> Uuid,
@@ -269,6 +282,7 @@ diesel::allow_tables_to_appear_in_same_query!(
     series,
     daily_weather,
     daily_et0,
+    weather_decisions,
     monthly_normals,
     places,
     controllers,

@@ -3,7 +3,9 @@
 use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
 use upland_core::budget::{YearBudget, year_budget};
+use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::normals::Normals;
+use upland_core::climate::review::{Decision, Flag, as_read, flags};
 use upland_core::controller::Controller;
 use upland_core::in_force::{InForce, in_force};
 use upland_core::place::Bound;
@@ -12,7 +14,7 @@ use upland_core::schedule::Situation;
 // The records that view models show. Everything else of the store stays with loading and saving.
 pub(crate) use upland_store::{
     ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, NormalsVariant, Person, PlaceRecord,
-    RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, StripDay, Versioned, WeatherDay,
+    RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, StripDay, Versioned, WeatherDay,
 };
 
 /// The weather that a place uses.
@@ -29,9 +31,48 @@ impl Weather {
         self.variants.iter().find(|v| v.variant.is_empty()).map(|v| &v.normals)
     }
 
-    /// Whether the normals were typed by hand.
+    /// Whether the normals were typed by hand. Days may have been read by hand besides.
     pub(crate) fn is_typed(&self) -> bool {
-        self.revision.day_count == 0
+        self.revision.is_typed()
+    }
+
+    /// Whether there are days on record.
+    pub(crate) fn has_days(&self) -> bool {
+        self.revision.day_count > 0
+    }
+}
+
+/// A record as it is loaded.
+#[derive(Debug, Clone)]
+pub(crate) struct Record {
+    pub(crate) weather: Weather,
+    pub(crate) days: Vec<RecordDay>,
+    pub(crate) decisions: Vec<Decision>,
+}
+
+impl Record {
+    /// Its first and its last day; none without days.
+    pub(crate) fn span(&self) -> Option<[NaiveDate; 2]> {
+        Some([self.days.first()?, self.days.last()?].map(|day| day.weather.date))
+    }
+
+    /// The days as they were read.
+    pub(crate) fn read(&self) -> Vec<DailyWeather> {
+        let days: Vec<DailyWeather> = self.days.iter().map(|d| d.weather).collect();
+        as_read(&days, &self.decisions)
+    }
+
+    /// The station; none where its position and mast cannot be.
+    pub(crate) fn site(&self) -> Option<Site> {
+        let series = &self.weather.series.value;
+        Site::new(&series.position, series.wind_height_m, Guesses::default()).ok()
+    }
+
+    /// The doubtful values that nobody has decided about.
+    pub(crate) fn open_flags(&self) -> Vec<Flag> {
+        let Some(site) = self.site() else { return Vec::new() };
+        let all = flags(&self.read(), &site);
+        all.into_iter().filter(|flag| !flag.is_decided(&self.decisions)).collect()
     }
 }
 

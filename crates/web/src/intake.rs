@@ -7,11 +7,13 @@ use chrono::NaiveDate;
 use sha2::{Digest, Sha256};
 use thiserror::Error;
 use upland_core::climate::daily::{DailyWeather, Guesses, HumiditySource, Method, Site};
+use upland_core::climate::element::Element;
 use upland_core::climate::normals::{NormalDay, Normals, NormalsError, monthly_normals};
 use upland_core::climate::reference_et::Reference;
+use upland_core::climate::review::{Decision, as_decided};
 use upland_core::place::Position;
 use upland_core::quantity::OutOfRange;
-use upland_store::{NewRevision, NormalsVariant};
+use upland_store::{NewRevision, NormalsVariant, TYPED};
 use uuid::Uuid;
 
 /// Counts up when a method changes, so that stored figures can be told from fresh ones.
@@ -78,6 +80,23 @@ fn usual_method(methods: impl Iterator<Item = Method>) -> Option<Method> {
     counts.into_values().max_by_key(|(count, method)| (*count, method.to_string())).map(|(_, method)| method)
 }
 
+/// A daily record on its way into the store.
+#[derive(Debug, Clone)]
+pub struct DailyRecord {
+    /// Where it was measured.
+    pub position: Position,
+    /// Height of the wind sensor, m.
+    pub wind_height_m: f64,
+    /// Where it came from, such as a file's name.
+    pub source: String,
+    /// The days as they were read.
+    pub read: Vec<DailyWeather>,
+    /// What was decided about single values.
+    pub decisions: Vec<Decision>,
+    /// Typed normals, which count for as long as the days do not cover every month.
+    pub typed: Option<Normals>,
+}
+
 /// What a series of days brings.
 ///
 /// # Errors
@@ -86,39 +105,84 @@ pub fn revision_of_days(
     position: &Position,
     wind_height_m: f64,
     source: &str,
-    bytes: &[u8],
-    mut days: Vec<DailyWeather>,
+    days: Vec<DailyWeather>,
 ) -> Result<NewRevision, IntakeError> {
-    days.sort_by_key(|d| d.date);
-    let site = Site::new(position, wind_height_m, Guesses::default())?;
+    revision_of_record(DailyRecord {
+        position: *position,
+        wind_height_m,
+        source: source.to_owned(),
+        read: days,
+        decisions: Vec::new(),
+        typed: None,
+    })
+}
+
+/// What a record brings: the days as they count, and all that follows from them.
+///
+/// # Errors
+/// [`IntakeError`] when the site cannot be, or the days do not cover every month and no normals were typed.
+pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeError> {
+    let days = as_decided(&record.read, &record.decisions);
+    let site = Site::new(&record.position, record.wind_height_m, Guesses::default())?;
     let figures: Vec<(NaiveDate, f64, Method)> =
         days.iter().filter_map(|d| site.et0(d, Reference::Short).map(|e| (d.date, e.et0_mm, e.method))).collect();
-    let mut normals = vec![NormalsVariant { variant: String::new(), normals: normals_of(&site, &days)? }];
-    let method = usual_method(figures.iter().map(|(.., m)| *m));
-    for guess in WEATHER_GUESSES.iter().filter(|g| method.as_ref().is_some_and(|m| g.taken(m))) {
-        for value in guess.tried {
-            let other = site.with_guesses(guess.with(value));
-            normals.push(NormalsVariant { variant: guess.variant(value), normals: normals_of(&other, &days)? });
-        }
-    }
+    let usual = usual_method(figures.iter().map(|(.., m)| *m));
+    let (normals, method) = match (normals_of(&site, &days), record.typed) {
+        (Err(IntakeError::Normals(_)), Some(typed)) => (vec![plain(typed)], TYPED.to_owned()),
+        (own, _) => (with_variants(&site, &days, own?, usual)?, usual.map(|m| m.to_string()).unwrap_or_default()),
+    };
     Ok(NewRevision {
         id: Uuid::new_v4(),
-        source: source.to_owned(),
-        input_hash: Sha256::digest(bytes).to_vec(),
+        source: record.source,
+        input_hash: hash_of(&days),
         method_version: METHOD_VERSION,
-        method: method.map(|m| m.to_string()).unwrap_or_default(),
+        method,
         et0: figures.into_iter().map(|(date, et0, method)| (date, et0, method.to_string())).collect(),
         days,
+        decisions: record.decisions,
         normals,
     })
 }
 
-fn normals_of(site: &Site, days: &[DailyWeather]) -> Result<Normals, NormalsError> {
-    monthly_normals(days.iter().map(|d| NormalDay {
+/// The normals, and those under the other values of every guess that was taken.
+fn with_variants(
+    site: &Site,
+    days: &[DailyWeather],
+    normals: Normals,
+    method: Option<Method>,
+) -> Result<Vec<NormalsVariant>, IntakeError> {
+    let mut all = vec![plain(normals)];
+    for guess in WEATHER_GUESSES.iter().filter(|g| method.as_ref().is_some_and(|m| g.taken(m))) {
+        for value in guess.tried {
+            let other = site.with_guesses(guess.with(value));
+            all.push(NormalsVariant { variant: guess.variant(value), normals: normals_of(&other, days)? });
+        }
+    }
+    Ok(all)
+}
+
+const fn plain(normals: Normals) -> NormalsVariant {
+    NormalsVariant { variant: String::new(), normals }
+}
+
+fn hash_of(days: &[DailyWeather]) -> Vec<u8> {
+    let mut hash = Sha256::new();
+    for day in days {
+        hash.update(day.date.to_epoch_days().to_le_bytes());
+        for element in Element::ALL {
+            hash.update(element.of(day).unwrap_or(f64::NAN).to_le_bytes());
+        }
+    }
+    hash.finalize().to_vec()
+}
+
+fn normals_of(site: &Site, days: &[DailyWeather]) -> Result<Normals, IntakeError> {
+    let normals = monthly_normals(days.iter().map(|d| NormalDay {
         date: d.date,
         et0_mm: site.et0_mm(d, Reference::Short),
         rain_mm: d.rain,
-    }))
+    }));
+    Ok(normals?)
 }
 
 /// What twelve typed months bring.
@@ -134,10 +198,11 @@ pub fn revision_of_normals(source: &str, normals: Normals) -> NewRevision {
         source: source.to_owned(),
         input_hash: hash.finalize().to_vec(),
         method_version: METHOD_VERSION,
-        method: "typed".into(),
+        method: TYPED.into(),
         days: Vec::new(),
+        decisions: Vec::new(),
         et0: Vec::new(),
-        normals: vec![NormalsVariant { variant: String::new(), normals }],
+        normals: vec![plain(normals)],
     }
 }
 
@@ -155,7 +220,7 @@ mod tests {
             wind: Some(3.0),
             ..DailyWeather::empty(first + chrono::TimeDelta::days(d))
         };
-        let revision = revision_of_days(&position, 10.0, "x.csv", b"x", (0..365).map(day).collect()).unwrap();
+        let revision = revision_of_days(&position, 10.0, "x.csv", (0..365).map(day).collect()).unwrap();
         let variants: Vec<&str> = revision.normals.iter().map(|n| n.variant.as_str()).collect();
         assert_eq!(variants, ["", "sun=0.14", "sun=0.19", "humidity=1", "humidity=3"]);
         assert_eq!(revision.method, "asce-pm-short+humidity-from-tmin+sun-from-range");

@@ -7,7 +7,7 @@ use upland_store::{Account, ControllerHead, PlaceRecord, StoreError, Versioned};
 use uuid::Uuid;
 
 use crate::clock::Clock;
-use crate::context::{ControllerContext, PlaceContext, Weather};
+use crate::context::{ControllerContext, PlaceContext, Record, Weather};
 
 /// A controller with its place and its weather.
 pub(crate) async fn controller(account: &Account, clock: Clock, id: Uuid) -> Result<ControllerContext, StoreError> {
@@ -61,6 +61,14 @@ pub(crate) async fn with_weather(account: &Account, place: Versioned<PlaceRecord
         None => None,
     };
     Ok(PlaceContext::new(place, weather))
+}
+
+/// A series with all its days and what was decided about them.
+pub(crate) async fn record(account: &Account, series_id: Uuid) -> Result<Record, StoreError> {
+    let weather = weather(account, series_id).await?;
+    let days = if weather.has_days() { account.record_days(series_id).await? } else { Vec::new() };
+    let decisions = account.weather_decisions(series_id).await?;
+    Ok(Record { weather, days, decisions })
 }
 
 /// The weather of a series.

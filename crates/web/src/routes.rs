@@ -143,6 +143,8 @@ fn views() -> Vec<Address> {
         Address::new("/reference/parts", Work).page(reference::parts),
         Address::new("/weather", Work).page(weather::list::list),
         Address::new("/weather/{series}", Work).page(weather::series::show),
+        Address::new("/weather/{series}/decide", Work).form(weather::decide::decide),
+        Address::new("/weather/{series}/days.csv", Work).page(weather::export::export),
     ]
 }
 

@@ -3,15 +3,20 @@
 //! [`daily::Site`] holds what depends on the place alone; [`daily::Site::et0`] gives a day's
 //! reference ET by the best method that the day's data allow, and says which guesses it took;
 //! [`hourly`] does the same for hours, and adds hours up to days.
-//! [`normals`] turns days into the twelve months; [`quality`] says what is wrong with a day.
+//! [`normals`] turns days into the twelve months, [`record`] says how complete and how varied they are;
+//! [`quality`] says what is wrong with a day, [`review`] what was decided about it.
 
 pub mod atmosphere;
 pub mod daily;
+pub mod element;
 pub mod hour_quality;
 pub mod hour_sky;
 pub mod hourly;
+pub mod merge;
 pub mod normals;
 pub mod quality;
 pub mod radiation;
+pub mod record;
 pub mod reference_et;
+pub mod review;
 pub mod sun;

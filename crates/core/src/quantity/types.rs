@@ -148,6 +148,14 @@ impl MonthOfYear {
             _ => 31.0,
         }
     }
+
+    /// Days in the month in a year.
+    #[must_use]
+    pub fn days_in(self, year: i32) -> u8 {
+        let month = chrono::Month::try_from(self.0);
+        // Out of chrono's years, which no record reaches, the mean will do.
+        month.ok().and_then(|month| month.num_days(year)).unwrap_or_else(|| self.mean_days() as u8)
+    }
 }
 
 #[cfg(test)]

@@ -1,4 +1,5 @@
 use chrono::NaiveDate;
+use upland_core::climate::element::Element;
 
 /// A column of daily weather.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -40,20 +41,29 @@ impl Column {
         Self::Rain,
     ];
 
+    /// The weather element in the column; none in that of dates.
+    #[must_use]
+    pub const fn element(self) -> Option<Element> {
+        match self {
+            Self::Date => None,
+            Self::TMax => Some(Element::TMax),
+            Self::TMin => Some(Element::TMin),
+            Self::RhMax => Some(Element::RhMax),
+            Self::RhMin => Some(Element::RhMin),
+            Self::RhMean => Some(Element::RhMean),
+            Self::DewPoint => Some(Element::DewPoint),
+            Self::Wind => Some(Element::Wind),
+            Self::Solar => Some(Element::Solar),
+            Self::Rain => Some(Element::Rain),
+        }
+    }
+
     /// The column's name in our files, with its unit.
     #[must_use]
     pub const fn name(self) -> &'static str {
-        match self {
-            Self::Date => "date",
-            Self::TMax => "tmax_c",
-            Self::TMin => "tmin_c",
-            Self::RhMax => "rhmax_pct",
-            Self::RhMin => "rhmin_pct",
-            Self::RhMean => "rhmean_pct",
-            Self::DewPoint => "dewpoint_c",
-            Self::Wind => "wind_ms",
-            Self::Solar => "solar_mj_m2",
-            Self::Rain => "rain_mm",
+        match self.element() {
+            Some(element) => element.word(),
+            None => "date",
         }
     }
 

@@ -9,6 +9,7 @@ mod hourly;
 mod mapping;
 mod read;
 mod table;
+mod write;
 
 pub use column::{Column, Unit};
 pub use hourly::{
@@ -18,3 +19,4 @@ pub use hourly::{
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
 pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read};
 pub use table::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS, Table};
+pub use write::write_days;

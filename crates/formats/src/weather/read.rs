@@ -160,24 +160,13 @@ fn read_row(
     let date = date.unit.date(text).ok_or_else(|| (None, FaultKind::NotADate(text.to_owned())))?;
     let mut day = DailyWeather::empty(date);
     for assigned in mapping.assigned() {
-        let slot = match assigned.column {
-            Column::Date => continue,
-            Column::TMax => &mut day.t_max,
-            Column::TMin => &mut day.t_min,
-            Column::RhMax => &mut day.rh_max,
-            Column::RhMin => &mut day.rh_min,
-            Column::RhMean => &mut day.rh_mean,
-            Column::DewPoint => &mut day.dew_point,
-            Column::Wind => &mut day.wind,
-            Column::Solar => &mut day.solar,
-            Column::Rain => &mut day.rain,
-        };
+        let Some(element) = assigned.column.element() else { continue };
         let text = cell(assigned.index);
         if text.is_empty() {
             continue;
         }
         match text.parse::<f64>() {
-            Ok(value) if value.is_finite() => *slot = Some(assigned.unit.to_si(value)),
+            Ok(value) if value.is_finite() => element.put(&mut day, Some(assigned.unit.to_si(value))),
             _ => return Err((Some(date), FaultKind::NotANumber(assigned.column, text.to_owned()))),
         }
     }

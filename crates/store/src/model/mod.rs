@@ -12,6 +12,7 @@ use chrono::{DateTime, NaiveDate, Utc};
 use serde_json::Value;
 use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::normals::Normals;
+use upland_core::climate::review::Decision;
 use upland_core::controller::Controller;
 use upland_core::place::{Position, Rules};
 use upland_formats::site::FieldDoc;
@@ -209,8 +210,10 @@ pub struct NewRevision {
     pub method_version: i32,
     /// The usual method of the days, by its name.
     pub method: String,
-    /// Days as they were read; none for typed normals.
+    /// Days as they count; none for typed normals.
     pub days: Vec<DailyWeather>,
+    /// What was decided about single values of them.
+    pub decisions: Vec<Decision>,
     /// Reference ET and its method for the days that have one.
     pub et0: Vec<(NaiveDate, f64, String)>,
     /// Normals and their variants.
@@ -232,6 +235,26 @@ pub struct RevisionSummary {
     pub day_count: i32,
     /// The usual method of its days.
     pub method: String,
+}
+
+impl RevisionSummary {
+    /// Whether the normals were typed by hand. Days may have been read by hand besides.
+    #[must_use]
+    pub fn is_typed(&self) -> bool {
+        self.method == TYPED
+    }
+}
+
+/// The method of normals that were typed.
+pub const TYPED: &str = "typed";
+
+/// A day of a series with all its elements.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct RecordDay {
+    /// The elements, as they count.
+    pub weather: DailyWeather,
+    /// Reference ET, mm; none where its temperatures are missing.
+    pub et0_mm: Option<f64>,
 }
 
 /// A day of the year strip.

@@ -6,8 +6,10 @@ use uuid::Uuid;
 use crate::error::StoreError;
 use crate::model::{Action, Kind, NewRevision, Record, Write};
 use crate::pool::Account;
-use crate::rows::{ControllerRow, NormalRow, PlaceRow, RevisionRow, SeriesRow};
-use crate::schema::{actions, aggregates, changes, controllers, monthly_normals, places, series, series_revisions};
+use crate::rows::{ControllerRow, DecisionRow, NormalRow, PlaceRow, RevisionRow, SeriesRow};
+use crate::schema::{
+    actions, aggregates, changes, controllers, monthly_normals, places, series, series_revisions, weather_decisions,
+};
 
 impl Account {
     /// Does an action: the rows and the log of every write, or nothing. Gives the address that it led to.
@@ -249,6 +251,11 @@ async fn write_revision(
     .bind::<Array<Text>, _>(revision.et0.iter().map(|(.., m)| m.as_str()).collect::<Vec<_>>())
     .execute(connection)
     .await?;
+    let decisions: Vec<_> = revision.decisions.iter().map(|d| DecisionRow::new(account, revision.id, d)).collect();
+    // A statement has at most 65,535 values, a decision eight.
+    for some in decisions.chunks(5000) {
+        diesel::insert_into(weather_decisions::table).values(some).execute(connection).await?;
+    }
     diesel::insert_into(monthly_normals::table).values(NormalRow::of(account, revision)).execute(connection).await?;
     Ok(())
 }

@@ -8,6 +8,7 @@ mod heads;
 pub(crate) mod health;
 pub(crate) mod people;
 mod places;
+mod record;
 mod series;
 mod sessions;
 pub(crate) mod sign_in;

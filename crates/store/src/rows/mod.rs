@@ -1,7 +1,9 @@
 //! Rows of the tables, to and from what the core knows.
 
 mod aggregate;
+mod daily;
 mod series;
 
 pub(crate) use aggregate::{ControllerRow, PlaceRow};
+pub(crate) use daily::{DayRow, DecisionRow};
 pub(crate) use series::{NormalRow, RevisionRow, SeriesRow, normals_by_variant};

@@ -3,7 +3,7 @@ use upland_formats::site::FieldDoc;
 use upland_store::*;
 use uuid::Uuid;
 
-use crate::fixture::{company, controller, dialled, place, record, revision, round, series, store};
+use crate::fixture::{company, controller, decision, dialled, place, record, revision, round, series, store};
 
 #[tokio::test(flavor = "multi_thread")]
 async fn what_goes_in_comes_out() {
@@ -21,6 +21,11 @@ async fn what_goes_in_comes_out() {
     let day = |y, m, d| NaiveDate::from_ymd_opt(y, m, d).unwrap();
     let strip = c.account.strip_days(series_id, day(1990, 2, 1), day(1990, 2, 28)).await.unwrap();
     assert_eq!((strip.len(), strip[0].et0_mm, strip[0].rain_mm), (28, Some(3.25), Some(1.5)));
+    let days = c.account.record_days(series_id).await.unwrap();
+    let read: Vec<_> = days.iter().map(|d| (d.weather, d.et0_mm)).collect();
+    let put_in: Vec<_> = revision(400).days.into_iter().map(|d| (d, Some(3.25))).collect();
+    assert_eq!(read, put_in);
+    assert_eq!(c.account.weather_decisions(series_id).await.unwrap(), [decision(day(1990, 1, 1))]);
 }
 
 #[tokio::test(flavor = "multi_thread")]

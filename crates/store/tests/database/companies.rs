@@ -29,6 +29,8 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.normals(series_id).await.unwrap().is_empty());
     assert!(me.strip_days(series_id, day(1900), day(2100)).await.unwrap().is_empty());
     assert!(me.weather_days(series_id).await.unwrap().is_empty());
+    assert!(me.record_days(series_id).await.unwrap().is_empty());
+    assert!(me.weather_decisions(series_id).await.unwrap().is_empty());
     assert!(me.field_records(controller_id, 100).await.unwrap().is_empty());
     assert!(me.newest_records(&[controller_id]).await.unwrap().is_empty());
     let now = chrono::Utc::now();

@@ -2,7 +2,9 @@
 
 use chrono::{NaiveDate, Utc};
 use upland_core::climate::daily::DailyWeather;
+use upland_core::climate::element::Element;
 use upland_core::climate::normals::MonthNormal;
+use upland_core::climate::review::{Decision, Verdict};
 use upland_core::controller::*;
 use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
 use upland_core::place::{DayRule, Hours, Position, Rules};
@@ -148,6 +150,12 @@ pub(crate) fn series(revision_id: Uuid) -> SeriesRecord {
     }
 }
 
+/// The gauge was read by hand on a day.
+pub(crate) fn decision(date: NaiveDate) -> Decision {
+    let verdict = Verdict::Corrected(1.5);
+    Decision { date, element: Element::Rain, original: None, verdict, reason: "read at the gauge".into() }
+}
+
 pub(crate) fn revision(days: i64) -> NewRevision {
     let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap();
     let days: Vec<DailyWeather> = (0..days)
@@ -165,6 +173,7 @@ pub(crate) fn revision(days: i64) -> NewRevision {
         method: "hargreaves-samani".into(),
         et0: days.iter().map(|d| (d.date, 3.25, "hargreaves-samani".to_owned())).collect(),
         days,
+        decisions: vec![decision(first)],
         normals: vec![
             NormalsVariant {
                 variant: String::new(),

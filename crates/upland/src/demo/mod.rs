@@ -6,6 +6,7 @@
 mod builders;
 pub(crate) mod large;
 mod places;
+mod weather;
 
 use anyhow::Context;
 use chrono::{NaiveDate, TimeDelta, Utc};
@@ -13,7 +14,6 @@ use upland_core::climate::normals::MonthNormal;
 use upland_core::controller::Controller;
 use upland_core::place::{Position, Rules};
 use upland_formats::site::FieldDoc;
-use upland_formats::weather::{Assigned, Column, Mapping, Table, Unit, read};
 use upland_store::{
     Account, Action, ControllerRecord, FieldRecord, PlaceRecord, Record, Role, SeriesRecord, Store, Write,
 };
@@ -27,9 +27,6 @@ const EMAIL: &str = "oda@averstane.example";
 const PASSWORD: &str = "upland-demo";
 const SECOND_EMAIL: &str = "tam@averstane.example";
 const COMPANY: &str = "Averstane Grounds";
-
-/// The daily record of Seattle, 2012-2015 (NOAA), as the package vega-datasets carries it.
-const WEATHER: &[u8] = include_bytes!("../../../../docs/examples/seattle-weather.csv");
 
 /// Puts the demo data into a migrated database, once; `fresh` throws it away first. What was found and
 /// dialled of late is dated by `today`.
@@ -100,18 +97,8 @@ impl Demo {
     }
 
     async fn weather(&self) -> anyhow::Result<Uuid> {
-        let table = Table::parse(WEATHER)?;
-        let columns = [
-            (0, Column::Date, Unit::YearMonthDay),
-            (1, Column::Rain, Unit::Millimetres),
-            (2, Column::TMax, Unit::Celsius),
-            (3, Column::TMin, Unit::Celsius),
-            (4, Column::Wind, Unit::MetresPerSecond),
-        ];
-        let mapping = Mapping::new(columns.map(|(index, column, unit)| Assigned { index, column, unit }).to_vec())?;
-        let days = read(&table, &mapping, None).rows.into_iter().map(|r| r.day).collect();
         let position = Position::new(47.444, -122.314, 130.0)?;
-        let revision = revision_of_days(&position, 10.0, "seattle-weather.csv (NOAA, 2012-2015)", WEATHER, days)?;
+        let revision = revision_of_days(&position, 10.0, weather::SOURCE, weather::played_again(self.today)?)?;
         let record =
             SeriesRecord { name: "Airfield record".into(), position, wind_height_m: 10.0, revision_id: revision.id };
         self.save("why-weather-file", Record::Series(Some(record), Some(Box::new(revision)))).await

@@ -55,11 +55,18 @@ impl Answer {
 
     /// All fields of the form that posts to an address, choices and ticks included.
     pub(crate) fn form(&self, post_to: &str) -> Vec<(String, String)> {
-        let start = self
-            .body
-            .find(&format!("action=\"{post_to}\""))
-            .unwrap_or_else(|| panic!("no form to {post_to} in {}", self.brief()));
-        let body = self.body[start..].split("</form>").next().unwrap();
+        let mut forms = self.forms(post_to);
+        assert!(!forms.is_empty(), "no form to {post_to} in {}", self.brief());
+        forms.swap_remove(0)
+    }
+
+    /// All forms that post to an address, in the order of the page.
+    pub(crate) fn forms(&self, post_to: &str) -> Vec<Vec<(String, String)>> {
+        self.body.split(&format!("action=\"{post_to}\"")).skip(1).map(Self::fields).collect()
+    }
+
+    fn fields(from: &str) -> Vec<(String, String)> {
+        let body = from.split("</form>").next().unwrap();
         let mut fields = Vec::new();
         for tag in body.split('<').skip(1) {
             let attribute =

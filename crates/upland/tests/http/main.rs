@@ -10,6 +10,7 @@ mod guards;
 mod jobs;
 mod large;
 mod people;
+mod record;
 mod replay;
 mod rules;
 mod saving;

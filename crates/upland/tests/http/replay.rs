@@ -32,7 +32,7 @@ fn number(text: &str) -> f64 {
 #[tokio::test(flavor = "multi_thread")]
 async fn every_strategy_stands_beside_the_present() {
     let (_server, client, href) = demo().await;
-    let page = client.get(&format!("{href}?period=2015&price=2.5"));
+    let page = client.get(&format!("{href}?period=2025&price=2.5"));
     assert_eq!(page.status, 200, "{}", page.brief());
     for name in
         ["Present", "Fixed", "By month", "ET sensor", "Rain sensor", "Soil sensor", "Refill by depletion", "The plan"]
@@ -50,7 +50,7 @@ async fn every_strategy_stands_beside_the_present() {
 #[tokio::test(flavor = "multi_thread")]
 async fn what_is_tried_is_answered_alike_by_the_page_and_live() {
     let (_server, client, href) = demo().await;
-    let shown = client.get(&format!("{href}?period=2015&scale=60&days=2&trip=6&wait=1"));
+    let shown = client.get(&format!("{href}?period=2025&scale=60&days=2&trip=6&wait=1"));
     let page = client.get(&href);
     let mut form = page.form(&href);
     form.push(("token".into(), page.field("token")));
@@ -69,7 +69,7 @@ async fn what_is_tried_is_answered_alike_by_the_page_and_live() {
 #[tokio::test(flavor = "multi_thread")]
 async fn the_best_setting_is_found_applied_once_and_undone() {
     let (_server, client, href) = demo().await;
-    let page = client.get(&format!("{href}?period=2015"));
+    let page = client.get(&format!("{href}?period=2025"));
     let best = client.submit(&format!("{href}/best"), page.form(&format!("{href}/best")), &[]);
     assert_eq!(best.status, 303, "{}", best.brief());
     let found = client.get(best.location());
@@ -82,11 +82,11 @@ async fn the_best_setting_is_found_applied_once_and_undone() {
     assert_eq!((applied.status, applied.location()), (303, href.as_str()), "{}", applied.brief());
     assert_eq!(client.submit(&apply, form, &[]).status, 303, "pressed twice");
     // It is the plan now, and the season says so.
-    let after = client.get(&format!("{href}?period=2015"));
+    let after = client.get(&format!("{href}?period=2025"));
     assert_eq!(row(&after.body, "The plan")[0], tried[0]);
     let undo = client.submit("/undo", after.form("/undo"), &[]);
     assert_eq!(undo.status, 303);
-    let before = client.get(&format!("{href}?period=2015"));
+    let before = client.get(&format!("{href}?period=2025"));
     assert_eq!(row(&before.body, "The plan"), row(&page.body, "The plan"));
 }
 
@@ -101,7 +101,7 @@ async fn what_makes_no_sense_is_said_at_its_place() {
     let broken = client.get(&format!("{href}?set=1,2,3&program=%00&part=%F0%9F%8C%A7"));
     assert_eq!(broken.status, 200);
     // A panel in tens cannot be set to 33 %.
-    let page = client.get(&format!("{href}?period=2015&set=33,33,33,33,33,33,33,33,33,33,33,33"));
+    let page = client.get(&format!("{href}?period=2025&set=33,33,33,33,33,33,33,33,33,33,33,33"));
     let apply = format!("{href}/apply");
     let refused = client.submit(&apply, page.form(&apply), &[]);
     assert_eq!(refused.status, 422, "{}", refused.brief());
@@ -111,14 +111,14 @@ async fn what_makes_no_sense_is_said_at_its_place() {
 #[tokio::test(flavor = "multi_thread")]
 async fn the_days_are_given_out_and_add_up() {
     let (_server, client, href) = demo().await;
-    let file = client.get(&format!("{href}.csv?period=2014&station=3&part=average"));
+    let file = client.get(&format!("{href}.csv?period=2023&station=3&part=average"));
     assert_eq!(file.status, 200);
-    assert!(file.header("content-disposition").contains("replay-station-3-2014.csv"));
+    assert!(file.header("content-disposition").contains("replay-station-3-2023.csv"));
     let mut lines = file.body.lines();
     let columns: Vec<&str> = lines.next().unwrap().split(',').collect();
     let at = |name: &str| columns.iter().position(|c| *c == name).unwrap_or_else(|| panic!("{name} in {columns:?}"));
     let rows: Vec<Vec<&str>> = lines.map(|l| l.split(',').collect()).collect();
-    assert_eq!((rows.len(), rows[0][0]), (365, "2014-01-01"));
+    assert_eq!((rows.len(), rows[0][0]), (365, "2023-01-01"));
     for pair in rows.windows(2) {
         let of = |row: &[&str], name: &str| row[at(name)].parse::<f64>().unwrap();
         let change = of(&pair[0], "tried_depletion_mm") - of(&pair[1], "tried_depletion_mm");

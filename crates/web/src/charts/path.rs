@@ -22,6 +22,19 @@ impl PathData {
         path
     }
 
+    /// A line that is broken where there is no point.
+    pub(crate) fn broken(points: impl IntoIterator<Item = Option<(f64, f64)>>) -> Self {
+        let mut path = Self::default();
+        let mut pen_down = false;
+        for point in points {
+            if let Some((x, y)) = point {
+                let _ = write!(path.0, "{}{} {}", if pen_down { 'L' } else { 'M' }, Fixed(x), Fixed(y));
+            }
+            pen_down = point.is_some();
+        }
+        path
+    }
+
     /// A stepped line: each level from one edge to the next.
     pub(crate) fn steps(levels: impl IntoIterator<Item = (f64, f64, f64)>) -> Self {
         let mut path = Self::default();

@@ -1,12 +1,13 @@
 //! A season of one station: rain from the top, water in the root zone between field capacity and wilting,
 //! and a lane of runs and losses for each of two strategies.
 
-use chrono::{Datelike, NaiveDate};
+use chrono::NaiveDate;
 use upland_core::balance::RootZone;
 use upland_core::replay::Daily;
 
 use super::path::PathData;
-use crate::show::{Fixed, Measure, Units, month_of, month_short, number};
+use super::time_axis::{Tick, TimeAxis};
+use crate::show::{Fixed, Measure, Units};
 
 /// A season, ready to be written down.
 #[derive(Debug, Clone)]
@@ -18,7 +19,7 @@ pub(crate) struct SeasonPlate {
     pub(crate) stress: String,
     pub(crate) lanes: [Lane; 2],
     /// Month or year lines: x, middle of the label, label.
-    pub(crate) ticks: Vec<(Fixed, Fixed, String)>,
+    pub(crate) ticks: Vec<Tick>,
     pub(crate) capacity_y: Fixed,
     pub(crate) refill_y: Fixed,
     pub(crate) wilting_y: Fixed,
@@ -103,7 +104,7 @@ impl SeasonPlate {
             tried: curve(&tried),
             present: curve(&present),
             lanes: [lane(input.tried, LANES[0]), lane(input.present, LANES[1])],
-            ticks: ticks(first, last, step),
+            ticks: TimeAxis { first, last, left: LEFT, right: RIGHT }.ticks(),
             capacity_y: Fixed(CAPACITY_Y),
             refill_y: Fixed(y(refill_mm)),
             wilting_y: Fixed(WILTING_Y),
@@ -145,31 +146,4 @@ fn stress(left_mm: &[f64], refill_mm: f64, x: &impl Fn(usize) -> f64, y: &impl F
         path.push('Z');
     }
     path
-}
-
-/// Lines at the months of up to two years, at the years of a longer season.
-fn ticks(first: NaiveDate, last: NaiveDate, step: f64) -> Vec<(Fixed, Fixed, String)> {
-    let by_year = (last - first).num_days() > 740;
-    let mut starts: Vec<(NaiveDate, String)> = Vec::new();
-    for date in first.iter_days().take_while(|d| *d <= last) {
-        let begins = date == first || (date.day() == 1 && (!by_year || date.month() == 1));
-        if begins {
-            let label = if by_year { number_of(date) } else { month_short(month_of(date)) };
-            starts.push((date, label));
-        }
-    }
-    let at = |date: NaiveDate| LEFT + step * (date - first).num_days() as f64;
-    (0..starts.len())
-        .map(|i| {
-            let next = starts.get(i + 1).map_or(RIGHT, |(date, _)| at(*date));
-            let from = at(starts[i].0);
-            // A name that has no room is left out.
-            let label = if next - from > 24.0 { starts[i].1.clone() } else { String::new() };
-            (Fixed(from), Fixed(f64::midpoint(from, next)), label)
-        })
-        .collect()
-}
-
-fn number_of(date: NaiveDate) -> String {
-    number(f64::from(date.year()), 0)
 }

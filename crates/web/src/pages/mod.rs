@@ -26,6 +26,7 @@ pub(crate) mod replay;
 pub(crate) mod round;
 pub(crate) mod rules_form;
 pub(crate) mod sensors;
+pub(crate) mod series;
 pub(crate) mod shell;
 pub(crate) mod sign_in;
 pub(crate) mod site;

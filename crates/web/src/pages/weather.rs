@@ -10,7 +10,7 @@ use super::shell::Shell;
 use super::spine::Spine;
 use crate::context::Weather;
 use crate::form::Form;
-use crate::show::{Measure, Units, date_long, month_long, month_short, number};
+use crate::show::{Measure, Units, date_long, month_long, number};
 use crate::words::Words;
 
 /// A series as a list shows it.
@@ -76,7 +76,7 @@ pub(crate) fn series_rows(
     series
         .iter()
         .map(|(s, r)| {
-            let typed = r.day_count == 0;
+            let typed = r.is_typed();
             let km = from.filter(|_| !typed).map(|(p, _)| p.distance_km(&s.value.position));
             SeriesRow {
                 id: s.id.to_string(),
@@ -103,52 +103,6 @@ pub(crate) fn series_rows(
             }
         })
         .collect()
-}
-
-/// A month of a series' table.
-#[derive(Debug, Clone)]
-pub(crate) struct NormalCell {
-    pub(crate) month: String,
-    pub(crate) et0: String,
-    pub(crate) rain: String,
-}
-
-#[derive(askama::Template)]
-#[template(path = "series.html")]
-pub(crate) struct SeriesTemplate {
-    pub(crate) shell: Shell,
-    pub(crate) name: String,
-    pub(crate) span: String,
-    pub(crate) source: String,
-    pub(crate) method: String,
-    pub(crate) method_name: String,
-    pub(crate) cells: Vec<NormalCell>,
-    pub(crate) et0_unit: &'static str,
-    pub(crate) rain_unit: &'static str,
-    pub(crate) year_et0: String,
-    pub(crate) year_rain: String,
-    pub(crate) edit_href: Option<String>,
-    pub(crate) used_by: String,
-    pub(crate) variants: Vec<(String, String)>,
-}
-
-/// The cells of a series' normals, and the sums of the year.
-pub(crate) fn normal_cells(normals: &Normals, units: Units) -> (Vec<NormalCell>, String, String) {
-    let cells = MonthOfYear::ALL
-        .iter()
-        .map(|m| {
-            let n = &normals[m.index()];
-            NormalCell {
-                month: month_short(*m),
-                et0: Measure::DepthADay.figure(n.et0_mm_per_day, units),
-                rain: n.rain_mm.map_or_else(|| "·".to_owned(), |r| Measure::Depth.figure(r, units)),
-            }
-        })
-        .collect();
-    let et0: f64 = MonthOfYear::ALL.iter().map(|m| normals[m.index()].et0_mm_per_day * m.mean_days()).sum();
-    let rain: Option<f64> = normals.iter().map(|n| n.rain_mm).sum();
-    let show = |mm| Measure::Depth.show(mm, units);
-    (cells, show(et0), rain.map_or_else(|| "·".to_owned(), show))
 }
 
 /// What each guess of a series would do to its July, or whatever its peak is.

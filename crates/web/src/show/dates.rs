@@ -36,6 +36,11 @@ pub(crate) fn date_short(date: NaiveDate) -> String {
     Words.t2("date-short", date.day().to_string(), month_long(month_of(date)))
 }
 
+/// 11 Jun.
+pub(crate) fn date_tiny(date: NaiveDate) -> String {
+    Words.t2("date-short", date.day().to_string(), month_short(month_of(date)))
+}
+
 /// 11 June 2026.
 pub(crate) fn date_long(date: NaiveDate) -> String {
     Words.t2("date-long", date_short(date), date.year().to_string())

@@ -42,7 +42,7 @@ pub(super) async fn temporary_page(
     let since =
         last.unwrap_or(today - TimeDelta::days(LOOK_BACK_DAYS)).max(today - TimeDelta::days(LOOK_BACK_MOST_DAYS));
     let days = match &context.at.weather {
-        Some(weather) if !weather.is_typed() => {
+        Some(weather) if weather.has_days() => {
             let from = today - TimeDelta::days(BALANCE_DAYS);
             user.account.strip_days(weather.series.id, from, today).await?
         }

@@ -28,8 +28,8 @@ pub(crate) async fn import(
     let Some(t) = importable else {
         return invalid(&file_page(&app, &user, &place, file, &sent, form, view).await?);
     };
-    let revision = revision_of_days(&t.position, t.wind_height_m, &sent.name, &sent.bytes, t.days)
-        .map_err(|e| PageError::Ours(Box::new(e)))?;
+    let revision =
+        revision_of_days(&t.position, t.wind_height_m, &sent.name, t.days).map_err(|e| PageError::Ours(Box::new(e)))?;
     let record =
         SeriesRecord { name: t.name, position: t.position, wind_height_m: t.wind_height_m, revision_id: revision.id };
     let writes = new_series_writes(record, revision, &place, &form);

@@ -1,9 +1,12 @@
 pub(crate) mod choose;
+pub(crate) mod decide;
+pub(crate) mod export;
 pub(crate) mod file;
 pub(crate) mod import;
 pub(crate) mod list;
 pub(crate) mod normals;
 pub(crate) mod of_place;
+mod record;
 pub(crate) mod series;
 pub(crate) mod upload;
 

@@ -91,7 +91,7 @@ pub(crate) fn preview(form: &mut Form, table: &Table, units: Units) -> (FilePrev
     let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
     if reading.faults.is_empty()
         && let (Some(position), Some(height)) = (position, wind_height)
-        && let Err(error) = crate::intake::revision_of_days(&position, height, "", b"", days.clone())
+        && let Err(error) = crate::intake::revision_of_days(&position, height, "", days.clone())
     {
         view.open.push(match error {
             crate::intake::IntakeError::Normals(upland_core::climate::normals::NormalsError::MonthsMissing(months)) => {

@@ -1,0 +1,58 @@
+use diesel::prelude::*;
+use diesel_async::RunQueryDsl;
+use upland_core::climate::review::Decision;
+use uuid::Uuid;
+
+use crate::error::StoreError;
+use crate::model::RecordDay;
+use crate::pool::Account;
+use crate::rows::{DayRow, DecisionRow};
+use crate::schema::{daily_et0, daily_weather, series, weather_decisions};
+
+impl Account {
+    /// Every day of a series with all its elements, as they count, and its reference ET, by date.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn record_days(&self, series_id: Uuid) -> Result<Vec<RecordDay>, StoreError> {
+        let rows: Vec<(DayRow, Option<f64>)> = daily_weather::table
+            .inner_join(
+                series::table.on(series::account_id
+                    .eq(daily_weather::account_id)
+                    .and(series::revision_id.eq(daily_weather::revision_id))),
+            )
+            .left_join(
+                daily_et0::table.on(daily_et0::account_id
+                    .eq(daily_weather::account_id)
+                    .and(daily_et0::revision_id.eq(daily_weather::revision_id))
+                    .and(daily_et0::day.eq(daily_weather::day))),
+            )
+            .filter(daily_weather::account_id.eq(self.id))
+            .filter(series::id.eq(series_id))
+            .order(daily_weather::day)
+            .select((DayRow::as_select(), daily_et0::et0_mm.nullable()))
+            .load(&mut self.connection().await?)
+            .await?;
+        Ok(rows.into_iter().map(|(day, et0_mm)| RecordDay { weather: day.into(), et0_mm }).collect())
+    }
+
+    /// What was decided about single values of a series, by day and element.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn weather_decisions(&self, series_id: Uuid) -> Result<Vec<Decision>, StoreError> {
+        let rows: Vec<DecisionRow> = weather_decisions::table
+            .inner_join(
+                series::table.on(series::account_id
+                    .eq(weather_decisions::account_id)
+                    .and(series::revision_id.eq(weather_decisions::revision_id))),
+            )
+            .filter(weather_decisions::account_id.eq(self.id))
+            .filter(series::id.eq(series_id))
+            .order((weather_decisions::day, weather_decisions::element))
+            .select(DecisionRow::as_select())
+            .load(&mut self.connection().await?)
+            .await?;
+        rows.into_iter().map(Decision::try_from).collect()
+    }
+}

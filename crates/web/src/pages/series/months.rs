@@ -1,0 +1,143 @@
+//! The normals with their spread, and how complete each month on record is.
+
+use upland_core::climate::normals::Normals;
+use upland_core::climate::record::{MonthOnRecord, Spread, rain_spread};
+use upland_core::quantity::MonthOfYear;
+
+use crate::show::{Fixed, Measure, Units, month_short, number};
+use crate::words::Words;
+
+/// A line of figures under the twelve months.
+#[derive(Debug, Clone)]
+pub(crate) struct NormalLine {
+    pub(crate) name: String,
+    pub(crate) cells: Vec<String>,
+    pub(crate) year: String,
+    pub(crate) strong: bool,
+}
+
+/// A month's bar: days on record, missing, and not come yet.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct MonthBar {
+    pub(crate) from: Fixed,
+    pub(crate) there: Fixed,
+    pub(crate) missing: Option<(Fixed, Fixed)>,
+    pub(crate) to_come: Option<(Fixed, Fixed)>,
+}
+
+/// A year of bars; none where the record had not begun.
+#[derive(Debug, Clone)]
+pub(crate) struct YearBars {
+    pub(crate) year: String,
+    pub(crate) bars: Vec<Option<MonthBar>>,
+    pub(crate) missing: String,
+}
+
+/// The twelve months of a record.
+#[derive(Debug, Clone, Default)]
+pub(crate) struct MonthsView {
+    pub(crate) unit: &'static str,
+    pub(crate) names: Vec<String>,
+    pub(crate) now: usize,
+    pub(crate) lines: Vec<NormalLine>,
+    pub(crate) sub: String,
+    pub(crate) years: Vec<YearBars>,
+    pub(crate) complete: String,
+}
+
+/// Width of a month's bar.
+const WIDTH: f64 = 30.0;
+
+impl MonthsView {
+    pub(crate) fn of(normals: Option<&Normals>, months: &[MonthOnRecord], now: MonthOfYear, units: Units) -> Self {
+        let (by_month, by_year) = rain_spread(months);
+        let due: u32 = months.iter().map(|m| m.days_due).sum();
+        let there: u32 = months.iter().map(|m| m.with_et0).sum();
+        let complete = if due == 0 {
+            String::new()
+        } else {
+            Words.t2("record-complete", number(f64::from(there), 0), number(f64::from(due), 0))
+        };
+        Self {
+            unit: Measure::Depth.unit(units),
+            names: MonthOfYear::ALL.map(month_short).to_vec(),
+            now: now.index(),
+            lines: lines(normals, &by_month, by_year, units),
+            sub: spread_words(months, by_year, &by_month),
+            years: months.chunk_by(|a, b| a.year == b.year).map(year_bars).collect(),
+            complete,
+        }
+    }
+}
+
+fn lines(
+    normals: Option<&Normals>,
+    by_month: &[Option<Spread>; 12],
+    by_year: Option<Spread>,
+    units: Units,
+) -> Vec<NormalLine> {
+    let w = Words;
+    let figure = |mm: Option<f64>| mm.map_or_else(|| "·".to_owned(), |mm| Measure::Depth.season_figure(mm, units));
+    let mut lines = Vec::new();
+    if let Some(normals) = normals {
+        let monthly = |m: MonthOfYear| normals[m.index()].et0_mm_per_day * m.mean_days();
+        let year: f64 = MonthOfYear::ALL.into_iter().map(monthly).sum();
+        let cells = MonthOfYear::ALL.map(|m| figure(Some(monthly(m)))).to_vec();
+        lines.push(NormalLine { name: w.t("record-et0"), cells, year: figure(Some(year)), strong: true });
+        let rain: Option<f64> = normals.iter().map(|n| n.rain_mm).sum();
+        if normals.iter().any(|n| n.rain_mm.is_some()) {
+            let cells = normals.iter().map(|n| figure(n.rain_mm)).collect();
+            lines.push(NormalLine { name: w.t("record-rain"), cells, year: figure(rain), strong: true });
+        }
+    }
+    if by_month.iter().any(Option::is_some) {
+        let mut line = |name: &str, value: fn(Spread) -> f64| {
+            let cells = by_month.iter().map(|s| figure(s.map(value))).collect();
+            lines.push(NormalLine { name: w.t(name), cells, year: figure(by_year.map(value)), strong: false });
+        };
+        line("record-rain-dry", |s| s.dry);
+        line("record-rain-middle", |s| s.middle);
+        line("record-rain-wet", |s| s.wet);
+    }
+    lines
+}
+
+/// From which years the spread is, and which of them is called dry.
+fn spread_words(months: &[MonthOnRecord], by_year: Option<Spread>, by_month: &[Option<Spread>; 12]) -> String {
+    let w = Words;
+    let (Some(first), Some(last)) = (months.first(), months.last()) else { return String::new() };
+    let spread = by_year.or_else(|| by_month.iter().flatten().max_by_key(|s| s.years).copied());
+    let Some(spread) = spread else { return String::new() };
+    let years = w.t2("record-years", first.year.to_string(), last.year.to_string());
+    let rank = if spread.rank == 1 {
+        w.t1("record-spread-ends", spread.years.to_string())
+    } else {
+        w.t2("record-spread-rank", spread.rank.to_string(), spread.years.to_string())
+    };
+    format!("{years}; {rank}")
+}
+
+fn year_bars(months: &[MonthOnRecord]) -> YearBars {
+    let bars = MonthOfYear::ALL.into_iter().map(|month| months.iter().find(|m| m.month == month).map(bar)).collect();
+    let missing: u32 = months.iter().map(MonthOnRecord::missing).sum();
+    YearBars {
+        year: months.first().map_or_else(String::new, |m| m.year.to_string()),
+        bars,
+        missing: if missing == 0 { Words.t("record-all-days") } else { format!("−{missing}") },
+    }
+}
+
+fn bar(month: &MonthOnRecord) -> MonthBar {
+    let a_day = WIDTH / f64::from(month.length());
+    let from = f64::from(month.begins - 1) * a_day;
+    let there = f64::from(month.with_et0) * a_day;
+    let missing = f64::from(month.missing()) * a_day;
+    let to_come = f64::from((month.length() + 1).saturating_sub(month.begins + month.days_due)) * a_day;
+    let rest = |from: f64, width: f64| (width > 0.0).then_some((Fixed(from), Fixed(width)));
+    MonthBar {
+        from: Fixed(from),
+        there: Fixed(there),
+        missing: rest(from + there, missing),
+        to_come: rest(from + there + missing, to_come),
+    }
+}
