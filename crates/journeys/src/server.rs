@@ -29,7 +29,8 @@ impl Server {
     /// Starts a binary on a fresh database with the demo data.
     pub async fn with_demo(binary: &Path) -> Self {
         let database_url = upland_store::testing::fresh_database().await.expect("a database");
-        let status = Command::new(binary).args(["demo", "--today", TODAY, "--database-url", &database_url]).status().unwrap();
+        let status =
+            Command::new(binary).args(["demo", "--today", TODAY, "--database-url", &database_url]).status().unwrap();
         assert!(status.success(), "demo data");
         Self::on(binary, database_url)
     }

@@ -32,6 +32,8 @@ pub struct Merged {
     pub added: usize,
     /// Days on which nothing changes.
     pub same: usize,
+    /// Values on days of both that are the same.
+    pub agreeing: usize,
     /// Values that change.
     pub differences: Vec<Difference>,
     /// Values that were missing on days on record.
@@ -41,6 +43,14 @@ pub struct Merged {
 }
 
 impl Merged {
+    /// Whether both are of one station: four fifths of the values that can be compared agree. `None` where no
+    /// day is in both.
+    #[must_use]
+    pub fn is_one_station(&self) -> Option<bool> {
+        let compared = self.agreeing + self.differences.len();
+        (compared > 0).then(|| self.differences.len() * 5 <= compared)
+    }
+
     /// Whether the new export brings nothing.
     #[must_use]
     pub const fn changes_nothing(&self) -> bool {
@@ -54,7 +64,7 @@ impl Merged {
 #[must_use]
 pub fn merge(read: &[DailyWeather], decisions: &[Decision], export: &[DailyWeather]) -> Merged {
     let mut days: BTreeMap<NaiveDate, DailyWeather> = read.iter().map(|day| (day.date, *day)).collect();
-    let (mut added, mut same, mut filled) = (0, 0, 0);
+    let (mut added, mut same, mut filled, mut agreeing) = (0, 0, 0, 0);
     let mut differences = Vec::new();
     for new in export {
         let Some(day) = days.get_mut(&new.date) else {
@@ -67,7 +77,10 @@ pub fn merge(read: &[DailyWeather], decisions: &[Decision], export: &[DailyWeath
             let Some(is) = element.of(new) else { continue };
             match element.of(&before) {
                 // Units go to and fro in files.
-                Some(was) if (was - is).abs() <= 1e-6 => continue,
+                Some(was) if (was - is).abs() <= 1e-6 => {
+                    agreeing += 1;
+                    continue;
+                }
                 Some(was) => differences.push(Difference { date: new.date, element, was, is }),
                 None => filled += 1,
             }
@@ -84,7 +97,7 @@ pub fn merge(read: &[DailyWeather], decisions: &[Decision], export: &[DailyWeath
         }
     }
     let dropped = decisions.len() - kept.len();
-    Merged { read: days.into_values().collect(), decisions: kept, added, same, differences, filled, dropped }
+    Merged { read: days.into_values().collect(), decisions: kept, added, same, agreeing, differences, filled, dropped }
 }
 
 #[cfg(test)]
@@ -107,6 +120,7 @@ mod tests {
         let again = merge(&record, &[], &record);
         assert!(again.changes_nothing());
         assert_eq!((again.read.as_slice(), again.same), (&record[..], 2));
+        assert_eq!(again.is_one_station(), Some(true));
         // Back from inches.
         let by_inches = [day(1, Some(2.0 / 25.4 * 25.4), Some(20.0))];
         assert!(merge(&record, &[], &by_inches).changes_nothing());
@@ -120,6 +134,8 @@ mod tests {
         assert_eq!((merged.added, merged.filled, merged.same), (1, 1, 0));
         let [difference] = merged.differences[..] else { panic!("{:?}", merged.differences) };
         assert_eq!((difference.was, difference.is), (2.0, 3.0));
+        assert_eq!(merged.is_one_station(), Some(false));
+        assert_eq!(merge(&record, &[], &export[2..]).is_one_station(), None);
         assert_eq!(
             merged.read,
             [day(1, Some(3.0), Some(20.0)), day(2, Some(4.0), Some(21.0)), day(3, Some(0.0), Some(24.0))]

@@ -5,7 +5,7 @@ use upland_core::climate::daily::Site;
 use upland_core::climate::hour_quality::{HourIssue, HoursIssue, check_hour, check_hours};
 use upland_core::climate::hourly::HourlyWeather;
 
-use super::table::Table;
+use super::table::{Table, number};
 
 /// A column of hourly weather.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]
@@ -175,9 +175,11 @@ pub struct HourReading {
 #[must_use]
 pub fn read_hours(table: &Table, mapping: &HourMapping, site: &Site) -> HourReading {
     let mut reading = HourReading::default();
-    table.each_row(|line, record| match read_row(record, table.headers().len(), mapping) {
-        Ok(hour) => reading.take(line, hour, site),
-        Err(kind) => reading.faults.push(HourFault { line, kind }),
+    table.each_row(|line, record| {
+        match read_row(record, table.headers().len(), mapping, table.layout().decimal_comma()) {
+            Ok(hour) => reading.take(line, hour, site),
+            Err(kind) => reading.faults.push(HourFault { line, kind }),
+        }
     });
     reading.check_run();
     reading
@@ -217,7 +219,12 @@ impl HourReading {
     }
 }
 
-fn read_row(record: &csv::StringRecord, headers: usize, mapping: &HourMapping) -> Result<HourlyWeather, HourFaultKind> {
+fn read_row(
+    record: &csv::StringRecord,
+    headers: usize,
+    mapping: &HourMapping,
+    decimal_comma: bool,
+) -> Result<HourlyWeather, HourFaultKind> {
     if record.len() != headers {
         return Err(HourFaultKind::Cells { found: record.len(), expected: headers });
     }
@@ -227,11 +234,8 @@ fn read_row(record: &csv::StringRecord, headers: usize, mapping: &HourMapping) -
     let mut hour = HourlyWeather::empty(start);
     for (index, column) in &mapping.others {
         let text = cell(*index);
-        if text.is_empty() {
-            continue;
-        }
-        let value = text.parse::<f64>().ok().filter(|v| v.is_finite());
-        let value = value.ok_or_else(|| HourFaultKind::NotANumber(*column, text.to_owned()))?;
+        let value = number(text, decimal_comma).ok_or_else(|| HourFaultKind::NotANumber(*column, text.to_owned()))?;
+        let Some(value) = value else { continue };
         match column {
             HourColumn::Time => {}
             HourColumn::Temp => hour.t = Some(value),

@@ -6,7 +6,9 @@
 
 mod column;
 mod hourly;
+mod layout;
 mod mapping;
+mod propose;
 mod read;
 mod table;
 mod write;
@@ -16,7 +18,9 @@ pub use hourly::{
     HourColumn, HourFault, HourFaultKind, HourMapping, HourMappingError, HourNote, HourNoteKind, HourReading,
     read_hours,
 };
+pub use layout::{Encoding, Layout};
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
+pub use propose::{Evidence, Proposal, date_orders, propose_unit};
 pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read};
 pub use table::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS, Table};
 pub use write::write_days;

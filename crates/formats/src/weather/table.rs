@@ -2,6 +2,9 @@ use std::collections::HashSet;
 
 use thiserror::Error;
 
+use super::layout::{Layout, decode, find};
+use super::mapping::{Recognised, recognise};
+
 /// Largest file that is read: 200 years of days with every column are under 20 MB.
 pub const MAX_BYTES: usize = 32 * 1024 * 1024;
 
@@ -27,23 +30,9 @@ pub enum FileError {
         /// Where the first such byte stands.
         at: usize,
     },
-    /// Text, but not UTF-8.
-    #[error("line {line} is not UTF-8 text; save the file as UTF-8")]
-    NotUtf8 {
-        /// The first such line.
-        line: u64,
-    },
     /// Nothing but blank lines.
     #[error("the file is empty")]
     Empty,
-    /// Separated by semicolons, usually with decimal commas.
-    #[error(
-        "line 1 is separated by semicolons; save the file with commas between the columns and points in the numbers"
-    )]
-    Semicolons,
-    /// Separated by tabs.
-    #[error("line 1 is separated by tabs; save the file with commas between the columns")]
-    Tabs,
     /// The same header twice: nobody can tell which is meant.
     #[error("the header {0:?} is there twice")]
     HeaderTwice(String),
@@ -76,15 +65,20 @@ pub enum FileError {
 /// takes no more memory than its text.
 #[derive(Debug, Clone)]
 pub struct Table {
+    layout: Layout,
     headers: Vec<String>,
+    /// The units under the headers, where the file has a line of them.
+    units: Vec<String>,
     /// The first value of each column that is not blank.
     first_values: Vec<Option<String>>,
+    /// The text from the header on.
     text: String,
     rows: usize,
 }
 
 impl Table {
-    /// Splits a file by RFC 4180. A byte-order mark, blank lines and either kind of line end are
+    /// Splits a file by RFC 4180, with semicolons or tabs as well as commas. Lines over the header, a line of
+    /// units under it, UTF-16, Windows-1252, blank lines and either kind of line end are
     /// accepted; rows of another length than the header are kept and found wrong when read.
     ///
     /// # Errors
@@ -105,27 +99,14 @@ impl Table {
         if bytes.len() > MAX_BYTES {
             return Err(FileError::TooLarge);
         }
-        if let Some(at) = bytes.iter().position(|b| matches!(b, 0..=8 | 14..=31)) {
-            return Err(FileError::NotText { at });
-        }
-        let text = std::str::from_utf8(bytes).map_err(|error| {
-            let before = &bytes[..error.valid_up_to()];
-            FileError::NotUtf8 { line: before.iter().filter(|b| **b == b'\n').count() as u64 + 1 }
-        })?;
-        let text = text.strip_prefix('\u{feff}').unwrap_or(text);
+        let (text, encoding) = decode(bytes)?;
         if text.trim().is_empty() {
             return Err(FileError::Empty);
         }
-        let mut reader = reader(text);
+        let layout = find(&text, encoding);
+        let text = from_line(&text, layout.preamble).to_owned();
+        let mut reader = reader(&text, layout.separator);
         let headers: Vec<String> = reader.headers().map_err(malformed)?.iter().map(|h| h.trim().to_owned()).collect();
-        if let [only] = &headers[..] {
-            if only.contains(';') {
-                return Err(FileError::Semicolons);
-            }
-            if only.contains('\t') {
-                return Err(FileError::Tabs);
-            }
-        }
         if headers.len() > MAX_COLUMNS {
             return Err(FileError::TooManyColumns { found: headers.len() });
         }
@@ -135,6 +116,10 @@ impl Table {
         }
         let (mut first_values, mut rows) = (vec![None; headers.len()], 0);
         let mut record = csv::StringRecord::new();
+        let mut units = Vec::new();
+        if layout.units && reader.read_record(&mut record).map_err(malformed)? {
+            units = record.iter().map(|cell| cell.trim().to_owned()).collect();
+        }
         while reader.read_record(&mut record).map_err(malformed)? {
             rows += 1;
             if rows > most {
@@ -147,7 +132,42 @@ impl Table {
         if rows == 0 {
             return Err(FileError::NoRows);
         }
-        Ok(Self { headers, first_values, text: text.to_owned(), rows })
+        Ok(Self { layout, headers, units, first_values, text, rows })
+    }
+
+    /// How the file is laid out.
+    #[must_use]
+    pub const fn layout(&self) -> Layout {
+        self.layout
+    }
+
+    /// What a column is by its header, and its unit by the header or the line of units.
+    #[must_use]
+    pub fn recognised(&self, column: usize) -> Option<Recognised> {
+        let header = self.headers.get(column)?;
+        let with_unit = self.units.get(column).and_then(|unit| recognise(&format!("{header} {unit}")));
+        with_unit.or_else(|| recognise(header))
+    }
+
+    /// The numbers of a column in its own unit, missing values and what is no number left out.
+    #[must_use]
+    pub fn numbers(&self, column: usize) -> Vec<f64> {
+        let mut numbers = Vec::with_capacity(self.rows);
+        self.each_row(|_, record| {
+            let value = record.get(column).and_then(|cell| number(cell, self.layout.decimal_comma()));
+            numbers.extend(value.flatten());
+        });
+        numbers
+    }
+
+    /// The texts of a column, blanks left out.
+    #[must_use]
+    pub fn texts(&self, column: usize) -> Vec<String> {
+        let mut texts = Vec::with_capacity(self.rows);
+        self.each_row(|_, record| {
+            texts.extend(record.get(column).map(str::trim).filter(|cell| !cell.is_empty()).map(str::to_owned));
+        });
+        texts
     }
 
     /// The headers, trimmed.
@@ -176,8 +196,12 @@ impl Table {
 
     /// Calls back for each row, with the number of the line it starts on.
     pub(super) fn each_row(&self, mut row: impl FnMut(u64, &csv::StringRecord)) {
-        let (mut reader, mut lines) = (reader(&self.text), LineCount::of(self.text.as_bytes()));
+        let mut reader = reader(&self.text, self.layout.separator);
+        let mut lines = LineCount::after(self.layout.preamble, self.text.as_bytes());
         let mut record = csv::StringRecord::new();
+        if self.layout.units {
+            let _ = reader.read_record(&mut record);
+        }
         // The whole file was split once before, so nothing can be malformed.
         while reader.read_record(&mut record).unwrap_or(false) {
             row(lines.at_record(record.position().map_or(0, csv::Position::byte)), &record);
@@ -185,8 +209,29 @@ impl Table {
     }
 }
 
-fn reader(text: &str) -> csv::Reader<&[u8]> {
-    csv::ReaderBuilder::new().flexible(true).from_reader(text.as_bytes())
+fn reader(text: &str, separator: u8) -> csv::Reader<&[u8]> {
+    csv::ReaderBuilder::new().delimiter(separator).flexible(true).from_reader(text.as_bytes())
+}
+
+/// The text without its first lines.
+fn from_line(text: &str, lines: usize) -> &str {
+    let end = text.match_indices('\n').nth(lines.wrapping_sub(1)).map_or(0, |(at, _)| at + 1);
+    if lines == 0 { text } else { &text[end..] }
+}
+
+/// Words and numbers by which loggers say that a value is missing.
+const MISSING: [&str; 9] = ["na", "n/a", "nan", "null", "none", "m", "-", "--", "---"];
+const MISSING_NUMBERS: [f64; 6] = [-999.0, -9999.0, -999.9, -99.9, -6999.0, -7999.0];
+
+/// The number of a cell; `Some(None)` for a missing value, `None` for what is no number.
+pub(super) fn number(cell: &str, decimal_comma: bool) -> Option<Option<f64>> {
+    let cell = cell.trim();
+    if cell.is_empty() || MISSING.iter().any(|word| cell.eq_ignore_ascii_case(word)) {
+        return Some(None);
+    }
+    let value = if decimal_comma { cell.replacen(',', ".", 1).parse() } else { cell.parse::<f64>() };
+    let value = value.ok().filter(|v: &f64| v.is_finite())?;
+    Some(Some(value).filter(|v| !MISSING_NUMBERS.contains(v)))
 }
 
 /// Counts lines up to where records start. The reader's own count is one short after Windows line
@@ -198,8 +243,9 @@ struct LineCount<'a> {
 }
 
 impl<'a> LineCount<'a> {
-    const fn of(bytes: &'a [u8]) -> Self {
-        Self { bytes, at: 0, line: 1 }
+    /// After some lines that are not among the bytes.
+    const fn after(lines: usize, bytes: &'a [u8]) -> Self {
+        Self { bytes, at: 0, line: lines as u64 + 1 }
     }
 
     /// The line of the record that starts at this byte or after the line ends that follow it.

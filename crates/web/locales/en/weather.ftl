@@ -63,7 +63,6 @@ file-look = Preview
 file-look-again = Preview again
 file-title = Weather file
 file-taking-in = Importing a file
-file-format = comma, decimal point, UTF-8
 file-nothing-stored = nothing saved yet
 file-lines =
     { $n ->
@@ -110,6 +109,7 @@ unit-w = W/m²
 unit-ly = langleys a day
 unit-mm = mm
 unit-in = in
+unit-inches = inches
 file-open-unit = { $a }: which unit is { $b } in?
 file-open-missing = Choose the column with the { $a }.
 file-open-twice = Two columns are the { $a }. Leave one out.
@@ -184,10 +184,7 @@ good-some-days = { $a } of { $b } days
 good-temperature-none = nothing can be worked out
 file-too-large = The file is larger than 32 MB. A hundred years of daily data take about 4.
 file-not-text = This is not a text file. Upload the CSV itself.
-file-not-utf8 = Line { $a } is not UTF-8 text. Save the file as UTF-8.
 file-empty = The file is empty.
-file-semicolons = The columns are separated by semicolons. Save the file with commas between columns and decimal points.
-file-tabs = The columns are separated by tabs. Save the file with commas between columns.
 file-header-twice = The header “{ $a }” appears twice.
 file-too-wide = The file has { $a } columns; up to { $b } are read.
 file-too-long = The file has more than { $a } rows, which is more days than any record has.
@@ -292,3 +289,59 @@ decision-reason-long = At most { $a } characters.
 decision-low-above-high = The low would be above the high of that day.
 decision-humidity-crossed = The lowest humidity would be above the highest.
 decision-impossible = This value is not possible.
+layout = { $a }, { $b }
+layout-comma = comma, decimal point
+layout-semicolon = semicolon, decimal comma
+layout-tab = tab, decimal comma
+layout-preamble = { $n ->
+        [one] , one line above the header
+       *[other] , { $n } lines above the header
+    }
+propose-date = The dates can be read day first or month first.
+propose-range = { $low } to { $high }: { $unit }.
+propose-hottest = As { $a } the warmest would be { $b } °C.
+propose-rain = As { $a } it would be { $b } mm a year.
+propose-wind = As { $a } the mean would be { $b } m/s.
+propose-sun = As { $a } the sunniest day would have { $b } MJ/m².
+propose-take =
+    { $n ->
+        [one] Use this unit
+       *[other] Use these { $n } units
+    }
+join-title = Station or record
+join-into = Import as
+join-new = a new station
+join-known = more of { $a }
+join-added =
+    { $n ->
+        [0] No day is new.
+        [one] One day is new.
+       *[other] { $n } days are new.
+    }
+join-same =
+    { $n ->
+        [one] One day is on record already.
+       *[other] { $n } days are on record already.
+    }
+join-filled =
+    { $n ->
+        [one] One missing value is filled.
+       *[other] { $n } missing values are filled.
+    }
+join-differs =
+    { $n ->
+        [one] One value is replaced:
+       *[other] { $n } values are replaced:
+    }
+join-dropped =
+    { $n ->
+        [one] One reviewed value has changed and is reviewed again.
+       *[other] { $n } reviewed values have changed and are reviewed again.
+    }
+join-more = and { $a } more.
+join-doubtful = Most values differ from { $a }: is this the same station?
+join-table = Values that are replaced
+join-was = On record
+join-is = In the file
+join-nothing = days are new.
+join-nothing-more = All days of this file are on record already.

@@ -4,14 +4,20 @@ use upland_store::{PlaceRecord, Versioned};
 use uuid::Uuid;
 
 use crate::apart::apart;
+use crate::context::Record;
 use crate::error::{Page, PageError};
 use crate::form::{Form, new_key};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
+use crate::loading;
+use crate::pages::Choice;
 use crate::pages::shell::View;
-use crate::pages::weather_file::{FilePreview, WeatherFileTemplate, column_rows, guess, preview, roles};
+use crate::pages::weather_file::{
+    FilePreview, Importable, WeatherFileTemplate, column_rows, days_of, goes_on, guess, layout_words, preview, roles,
+    take_proposals,
+};
 use crate::show::{Measure, number};
 use crate::state::App;
 use crate::words::Words;
@@ -45,11 +51,11 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(U
     form.set("elevation", Measure::Height.typed(p.elevation_m(), user.units));
     form.set("wind_height", Measure::Height.typed(2.0, user.units));
     guess(&mut form, &sent.table);
-    let (view, _) = preview(&mut form, &sent.table, user.units);
-    page(&file_page(&app, &user, &place, file, &sent, form, view).await?)
+    let looked = look(&user, &place, sent, form).await?;
+    page(&file_page(&app, &user, &place, file, looked).await?)
 }
 
-/// The page after columns or units were chosen by hand.
+/// The page after columns or units were chosen by hand, or the proposed ones taken.
 pub(crate) async fn review(
     app: web::Data<App>,
     user: SignedIn,
@@ -59,8 +65,53 @@ pub(crate) async fn review(
     let (place, file) = path.into_inner();
     let place = user.account.place(place).await?;
     let sent = sent(&user, file).await?;
-    let (view, _) = preview(&mut form, &sent.table, user.units);
-    page(&file_page(&app, &user, &place, file, &sent, form, view).await?)
+    if form.is("propose", "all") {
+        take_proposals(&mut form, &sent.table);
+    }
+    let looked = look(&user, &place, sent, form).await?;
+    page(&file_page(&app, &user, &place, file, looked).await?)
+}
+
+/// A file that was looked at through its form.
+pub(super) struct Looked {
+    pub(super) sent: Sent,
+    pub(super) form: Form,
+    pub(super) view: FilePreview,
+    pub(super) importable: Option<Importable>,
+    /// The record that it goes on with.
+    pub(super) known: Option<Record>,
+}
+
+/// Looks at a file. Whether it goes on with the place's own record is told from its values, until a person
+/// says so.
+pub(super) async fn look(
+    user: &SignedIn,
+    place: &Versioned<PlaceRecord>,
+    sent: Sent,
+    mut form: Form,
+) -> Result<Looked, PageError> {
+    let units = user.units;
+    let own = match place.value.series_id.filter(|_| !form.has("into")) {
+        Some(id) => Some(loading::record(&user.account, id).await?),
+        None => None,
+    };
+    let stated = match form.get("into").parse::<Uuid>() {
+        Ok(id) => Some(loading::record(&user.account, id).await?).filter(|record| !record.weather.is_typed()),
+        Err(_) => None,
+    };
+    let looked = apart(move || {
+        let mut known = stated;
+        if let Some(own) = own.filter(|own| !own.weather.is_typed())
+            && let Some(days) = days_of(&form, &sent.table)
+        {
+            let into = if goes_on(&own, &days) { own.weather.series.id.to_string() } else { String::new() };
+            known = (!into.is_empty()).then_some(own);
+            form.set("into", into);
+        }
+        let (view, importable) = preview(&mut form, &sent.table, known.as_ref(), units);
+        Looked { sent, form, view, importable, known }
+    });
+    looked.await
 }
 
 pub(super) async fn file_page(
@@ -68,12 +119,16 @@ pub(super) async fn file_page(
     user: &SignedIn,
     place: &Versioned<PlaceRecord>,
     file: Uuid,
-    sent: &Sent,
-    form: Form,
-    view: FilePreview,
+    looked: Looked,
 ) -> Result<WeatherFileTemplate, PageError> {
+    let w = Words;
+    let Looked { sent, form, view, .. } = looked;
     let post_to = format!("/places/{}/weather/files/{file}", place.id);
-    let shell = shell(app, user, View::Weather, "import", Words.t("file-title"), &post_to);
+    let shell = shell(app, user, View::Weather, "import", w.t("file-title"), &post_to);
+    let mut records = vec![Choice::new("", w.t("join-new"))];
+    let series = user.account.all_series().await?;
+    let measured = series.iter().filter(|(_, revision)| revision.day_count > 0 && !revision.is_typed());
+    records.extend(measured.map(|(s, _)| Choice::new(s.id.to_string(), w.t1("join-known", &s.value.name))));
     Ok(WeatherFileTemplate {
         shell,
         columns: column_rows(&form, &sent.table),
@@ -81,6 +136,8 @@ pub(super) async fn file_page(
         post_to,
         file_name: sent.name.clone(),
         file_size: format!("{}\u{a0}KB", number(sent.bytes.len() as f64 / 1024.0, 0)),
+        layout: layout_words(&sent.table.layout()),
+        records,
         roles: roles(),
         height_unit: Measure::Height.unit(user.units),
         view,

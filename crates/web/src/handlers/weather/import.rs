@@ -1,17 +1,17 @@
 use actix_web::http::StatusCode;
 use actix_web::web;
-use upland_store::SeriesRecord;
+use upland_store::{PlaceRecord, Record, SeriesRecord, Write};
 use uuid::Uuid;
 
-use super::file::{file_page, sent};
+use super::file::{file_page, look, sent};
 use super::new_series_writes;
+use crate::apart::apart;
 use crate::error::{Page, PageError};
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
-use crate::handlers::saving::{action, apply_over};
-use crate::intake::revision_of_days;
-use crate::pages::weather_file::preview;
+use crate::handlers::saving::{action, apply_over, place_write};
+use crate::intake::{DailyRecord, revision_of_record};
 use crate::state::App;
 
 /// Imports a file: all its days, or nothing while a unit is missing or a line has an error.
@@ -19,20 +19,38 @@ pub(crate) async fn import(
     app: web::Data<App>,
     user: SignedIn,
     path: web::Path<(Uuid, Uuid)>,
-    Posted(mut form): Posted,
+    Posted(form): Posted,
 ) -> Page {
     let (place, file) = path.into_inner();
     let place = user.account.place(place).await?;
     let sent = sent(&user, file).await?;
-    let (view, importable) = preview(&mut form, &sent.table, user.units);
-    let Some(t) = importable else {
-        return invalid(&file_page(&app, &user, &place, file, &sent, form, view).await?);
+    let mut looked = look(&user, &place, sent, form).await?;
+    let Some(t) = looked.importable.take() else {
+        return invalid(&file_page(&app, &user, &place, file, looked).await?);
     };
-    let revision =
-        revision_of_days(&t.position, t.wind_height_m, &sent.name, t.days).map_err(|e| PageError::Ours(Box::new(e)))?;
-    let record =
-        SeriesRecord { name: t.name, position: t.position, wind_height_m: t.wind_height_m, revision_id: revision.id };
-    let writes = new_series_writes(record, revision, &place, &form);
+    let form = looked.form;
+    let (position, wind_height_m) = (t.record.position, t.record.wind_height_m);
+    let mut source = looked.sent.name;
+    if let Some(known) = &looked.known {
+        source = joined_source(&known.weather.revision.source, &source);
+    }
+    let made = apart(move || revision_of_record(DailyRecord { source, ..t.record })).await?;
+    let revision = made.map_err(|e| PageError::Ours(Box::new(e)))?;
+    let record = SeriesRecord { name: t.name, position, wind_height_m, revision_id: revision.id };
+    let writes = match &looked.known {
+        Some(known) => {
+            let id = known.weather.series.id;
+            // The file was joined to the record as it stands now, whatever the page had shown.
+            let made_on = known.weather.series.version;
+            let mut writes =
+                vec![Write { id, made_on, record: Record::Series(Some(record), Some(Box::new(revision))) }];
+            if place.value.series_id != Some(id) {
+                writes.push(place_write(&place, &form, PlaceRecord { series_id: Some(id), ..place.value.clone() }));
+            }
+            writes
+        }
+        None => new_series_writes(record, revision, &place, &form),
+    };
     let to = format!("/places/{}/weather", place.id);
     let post_to = format!("{to}/files/{file}/import");
     let action = action(&app, &user, &form, ["why-weather-file", &to], writes);
@@ -42,3 +60,16 @@ pub(crate) async fn import(
     }
     Ok(answer)
 }
+
+/// The sources of a record and of what joins it; a long list keeps its end.
+fn joined_source(known: &str, new: &str) -> String {
+    if known.split(", ").any(|part| part == new) {
+        return known.to_owned();
+    }
+    let all = format!("{known}, {new}");
+    let skip = all.chars().count().saturating_sub(MOST_SOURCE);
+    all.chars().skip(skip).collect()
+}
+
+/// Characters of a source.
+const MOST_SOURCE: usize = 200;

@@ -1,7 +1,8 @@
 //! The columns of a file: what each is read as, and in what unit.
 
-use upland_formats::weather::{Assigned, Column, Mapping, MappingError, Table, Unit, recognise};
+use upland_formats::weather::{Assigned, Column, Mapping, MappingError, Table, Unit, date_orders};
 
+use super::proposals::{Open, proposals};
 use crate::form::Form;
 use crate::pages::Choice;
 use crate::words::Words;
@@ -34,7 +35,7 @@ pub(super) fn role_key(column: Column) -> &'static str {
     }
 }
 
-fn unit_key(unit: Unit) -> &'static str {
+pub(super) fn unit_key(unit: Unit) -> &'static str {
     match unit {
         Unit::YearMonthDay => "unit-ymd",
         Unit::DayMonthYear => "unit-dmy",
@@ -63,14 +64,19 @@ pub(crate) fn roles() -> Vec<Choice> {
 /// Puts what the headers say into a form that was not filled in yet.
 pub(crate) fn guess(form: &mut Form, table: &Table) {
     let mut seen = Vec::new();
-    for (index, header) in table.headers().iter().enumerate() {
-        let found = recognise(header).filter(|r| !seen.contains(&r.column));
+    for index in 0..table.headers().len() {
+        let found = table.recognised(index).filter(|r| !seen.contains(&r.column));
         form.set(&format!("as_{index}"), found.map_or("", |r| r.column.name()));
         if let Some(found) = found {
             seen.push(found.column);
-            let dated =
-                found.column.units().iter().find(|u| table.first_value(index).is_some_and(|v| u.date(v).is_some()));
-            let unit = if found.column == Column::Date { dated.copied() } else { found.unit };
+            let unit = match found.column {
+                // A date that can be read both ways is asked about.
+                Column::Date => match date_orders(&table.texts(index))[..] {
+                    [only] => Some(only),
+                    _ => None,
+                },
+                _ => found.unit,
+            };
             form.set(&format!("unit_{index}"), unit.map_or("", Unit::name));
         }
     }
@@ -87,7 +93,7 @@ pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
             let (role_field, unit_field) = (format!("as_{index}"), format!("unit_{index}"));
             let column = Column::from_name(form.get(&role_field));
             let unit = Unit::from_name(form.get(&unit_field));
-            let by_name = recognise(header).map(|r| r.column) == column;
+            let by_name = table.recognised(index).map(|r| r.column) == column;
             let open = column.is_some_and(|c| unit.is_none_or(|u| !c.units().contains(&u)));
             let (how, how_mark) = match column {
                 None => ("read-by-nobody", "skip"),
@@ -112,14 +118,18 @@ pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
 }
 
 /// The mapping that a form states, or what is still missing.
-pub(super) fn mapping(form: &Form, table: &Table) -> Result<Mapping, Vec<String>> {
+pub(super) fn mapping(form: &Form, table: &Table) -> Result<Mapping, Vec<Open>> {
+    let proposals = proposals(form, table);
     let w = Words;
     let (mut assigned, mut open) = (Vec::new(), Vec::new());
     for (index, header) in table.headers().iter().enumerate() {
         let Some(column) = Column::from_name(form.get(&format!("as_{index}"))) else { continue };
         match Unit::from_name(form.get(&format!("unit_{index}"))).filter(|u| column.units().contains(u)) {
             Some(unit) => assigned.push(Assigned { index, column, unit }),
-            None => open.push(w.t2("file-open-unit", header, w.t(role_key(column)))),
+            None => open.push(Open {
+                text: w.t2("file-open-unit", header, w.t(role_key(column))),
+                evidence: proposals.iter().find(|p| p.index == index).map_or_else(String::new, |p| p.words.clone()),
+            }),
         }
     }
     match Mapping::new(assigned) {
@@ -135,7 +145,7 @@ pub(super) fn mapping(form: &Form, table: &Table) -> Result<Mapping, Vec<String>
             };
             // A column that waits for its unit is not missing.
             if open.is_empty() {
-                open.push(text);
+                open.push(Open { text, evidence: String::new() });
             }
             Err(open)
         }

@@ -1,25 +1,34 @@
 //! The preview of a weather file: its columns, its series, its lines with errors.
 
 mod columns;
+mod joining;
 mod lines;
+mod proposals;
 
 use chrono::NaiveDate;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
+use upland_core::climate::normals::NormalsError;
 use upland_core::place::Position;
 use upland_core::quantity::range;
-use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Table, read};
+use upland_formats::weather::{FileError, Layout, MAX_COLUMNS, Reading, Table, read};
 
 use crate::charts::SeriesPlate;
+use crate::context::Record;
 use crate::form::Form;
+use crate::intake::{DailyRecord, IntakeError, revision_of_record};
 use crate::pages::Choice;
 use crate::pages::shell::Shell;
 use crate::show::{Measure, Units, date_long, number};
 use crate::words::Words;
 use columns::mapping;
+use joining::joined;
 use lines::{fault_row, note_row};
+use proposals::proposed_units;
 
 pub(crate) use columns::{ColumnRow, column_rows, guess, roles};
+pub(crate) use joining::{JoinView, goes_on};
 pub(crate) use lines::LineRow;
+pub(crate) use proposals::{Open, take_proposals};
 
 #[derive(askama::Template)]
 #[template(path = "weather_file.html")]
@@ -29,6 +38,9 @@ pub(crate) struct WeatherFileTemplate {
     pub(crate) post_to: String,
     pub(crate) file_name: String,
     pub(crate) file_size: String,
+    pub(crate) layout: String,
+    /// Records that the file can go on with.
+    pub(crate) records: Vec<Choice>,
     pub(crate) columns: Vec<ColumnRow>,
     pub(crate) roles: Vec<Choice>,
     pub(crate) height_unit: &'static str,
@@ -39,7 +51,10 @@ pub(crate) struct WeatherFileTemplate {
 #[derive(Debug, Clone, Default)]
 pub(crate) struct FilePreview {
     pub(crate) sub: String,
-    pub(crate) open: Vec<String>,
+    pub(crate) open: Vec<Open>,
+    /// How many units the values speak for.
+    pub(crate) proposed: usize,
+    pub(crate) join: Option<JoinView>,
     pub(crate) plate: Option<SeriesPlate>,
     pub(crate) faults: Vec<LineRow>,
     pub(crate) fault_title: String,
@@ -59,59 +74,99 @@ pub(crate) struct FilePreview {
 #[derive(Debug)]
 pub(crate) struct Importable {
     pub(crate) name: String,
-    pub(crate) position: Position,
-    pub(crate) wind_height_m: f64,
-    pub(crate) days: Vec<DailyWeather>,
+    /// The days of the file, joined to what was on record.
+    pub(crate) record: DailyRecord,
 }
 
 /// Lines that are listed; the rest is counted.
 const MOST_LINES: usize = 40;
 
-/// Reads a file through its form; gives what can be imported when nothing is missing.
-pub(crate) fn preview(form: &mut Form, table: &Table, units: Units) -> (FilePreview, Option<Importable>) {
+/// Reads a file through its form; gives what can be imported when nothing is missing. `known` is the record that
+/// the file goes on with, if any: its station is then that of the file.
+pub(crate) fn preview(
+    form: &mut Form,
+    table: &Table,
+    known: Option<&Record>,
+    units: Units,
+) -> (FilePreview, Option<Importable>) {
     let w = Words;
-    let name = form.name("name");
-    let latitude = form.needed("latitude", Measure::Degrees, range::LATITUDE, units);
-    let longitude = form.needed("longitude", Measure::Degrees, range::LONGITUDE, units);
-    let elevation = form.needed("elevation", Measure::Height, range::ELEVATION, units);
-    let wind_height = form.needed("wind_height", Measure::Height, range::WIND_HEIGHT, units);
+    let station = Station::read(form, known, units);
     let mut view = FilePreview { sub: w.count("file-lines", table.len()), ..FilePreview::default() };
     let mapping = match mapping(form, table) {
         Ok(mapping) => mapping,
         Err(open) => {
             view.open = open;
+            view.proposed = proposed_units(form, table);
             return (finish(view, table.len(), form.error_count()), None);
         }
     };
-    let position = latitude.zip(longitude).zip(elevation).and_then(|((lat, lon), z)| Position::new(lat, lon, z).ok());
-    let site = position.zip(wind_height).and_then(|(p, h)| Site::new(&p, h, Guesses::default()).ok());
+    let site = station.as_ref().and_then(|s| Site::new(&s.position, s.wind_height_m, Guesses::default()).ok());
     let reading = read(table, &mapping, site.as_ref());
     describe(&mut view, &reading, table.len(), units);
     view.good = good_for(&reading, site.as_ref());
     let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
-    if reading.faults.is_empty()
-        && let (Some(position), Some(height)) = (position, wind_height)
-        && let Err(error) = crate::intake::revision_of_days(&position, height, "", days.clone())
-    {
-        view.open.push(match error {
-            crate::intake::IntakeError::Normals(upland_core::climate::normals::NormalsError::MonthsMissing(months)) => {
-                w.t1(
-                    "file-open-months",
-                    months.iter().map(|m| crate::show::month_long(*m)).collect::<Vec<_>>().join(", "),
-                )
-            }
-            other => other.to_string(),
-        });
+    let mut record = station.map(|station| {
+        let (read, decisions) = (days.clone(), Vec::new());
+        let Station { name, position, wind_height_m } = station;
+        (name, DailyRecord { position, wind_height_m, source: String::new(), read, decisions, typed: None })
+    });
+    if let (Some(known), Some((name, record))) = (known, &mut record) {
+        let merged = joined(known, &days);
+        view.join = Some(JoinView::of(name, &merged, units));
+        (record.read, record.decisions) = (merged.read, merged.decisions);
     }
-    let complete = view.open.is_empty() && reading.faults.is_empty() && form.is_sound();
-    let view = finish(view, reading.rows.len(), form.error_count() + reading.faults.len());
-    let importable = match (complete, name, position, wind_height) {
-        (true, Some(name), Some(position), Some(wind_height_m)) => {
-            Some(Importable { name, position, wind_height_m, days })
-        }
-        _ => None,
-    };
+    if reading.faults.is_empty()
+        && let Some((_, record)) = &record
+        && let Err(error) = revision_of_record(record.clone())
+    {
+        view.open.push(Open { text: no_normals(&error), evidence: String::new() });
+    }
+    let nothing_new = view.join.as_ref().is_some_and(|join| join.nothing_new);
+    let complete = view.open.is_empty() && reading.faults.is_empty() && form.is_sound() && !nothing_new;
+    let imported = view.join.as_ref().map_or(reading.rows.len(), |join| join.days);
+    let view = finish(view, imported, form.error_count() + reading.faults.len());
+    let importable = record.filter(|_| complete).map(|(name, record)| Importable { name, record });
     (view, importable)
+}
+
+/// The days of a file whose columns are settled and whose lines have no error.
+pub(crate) fn days_of(form: &Form, table: &Table) -> Option<Vec<DailyWeather>> {
+    let reading = read(table, &mapping(form, table).ok()?, None);
+    reading.faults.is_empty().then(|| reading.rows.iter().map(|r| r.day).collect())
+}
+
+/// Why a record gives no normals, in words.
+fn no_normals(error: &IntakeError) -> String {
+    match error {
+        IntakeError::Normals(NormalsError::MonthsMissing(months)) => Words
+            .t1("file-open-months", months.iter().map(|m| crate::show::month_long(*m)).collect::<Vec<_>>().join(", ")),
+        IntakeError::Site(other) => other.to_string(),
+    }
+}
+
+/// The station of a file.
+struct Station {
+    name: String,
+    position: Position,
+    wind_height_m: f64,
+}
+
+impl Station {
+    /// That of the record that the file goes on with, or as it was typed.
+    fn read(form: &mut Form, known: Option<&Record>, units: Units) -> Option<Self> {
+        if let Some(record) = known {
+            let series = &record.weather.series.value;
+            let (name, position) = (series.name.clone(), series.position);
+            return Some(Self { name, position, wind_height_m: series.wind_height_m });
+        }
+        let name = form.name("name");
+        let latitude = form.needed("latitude", Measure::Degrees, range::LATITUDE, units);
+        let longitude = form.needed("longitude", Measure::Degrees, range::LONGITUDE, units);
+        let elevation = form.needed("elevation", Measure::Height, range::ELEVATION, units);
+        let wind_height = form.needed("wind_height", Measure::Height, range::WIND_HEIGHT, units);
+        let position = Position::new(latitude?, longitude?, elevation?).ok()?;
+        Some(Self { name: name?, position, wind_height_m: wind_height? })
+    }
 }
 
 /// Says how many choices are missing, or that everything can be imported.
@@ -120,7 +175,12 @@ fn finish(mut view: FilePreview, days: usize, others: usize) -> FilePreview {
     let open = view.open.len() + others;
     view.can_import = open == 0;
     view.import_label = w.t1("file-take", number(days as f64, 0));
-    if open == 0 {
+    if view.join.as_ref().is_some_and(|join| join.nothing_new) {
+        view.can_import = false;
+        view.figure = "0".into();
+        view.say = w.t("join-nothing");
+        view.say_more = w.t("join-nothing-more");
+    } else if open == 0 {
         view.figure = number(days as f64, 0);
         view.say = w.t("file-ready");
         view.say_more = w.t("file-ready-more");
@@ -196,16 +256,28 @@ fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String
     rows
 }
 
+/// How a file is laid out, in words.
+pub(crate) fn layout_words(layout: &Layout) -> String {
+    let w = Words;
+    let separator = w.t(match layout.separator {
+        b';' => "layout-semicolon",
+        b'\t' => "layout-tab",
+        _ => "layout-comma",
+    });
+    let mut words = w.t2("layout", separator, layout.encoding.name());
+    if layout.preamble > 0 {
+        words.push_str(&w.count("layout-preamble", layout.preamble));
+    }
+    words
+}
+
 /// Why a file cannot be read, in words.
 pub(crate) fn file_error(error: &FileError) -> String {
     let w = Words;
     match error {
         FileError::TooLarge => w.t("file-too-large"),
         FileError::NotText { .. } => w.t("file-not-text"),
-        FileError::NotUtf8 { line } => w.t1("file-not-utf8", line.to_string()),
         FileError::Empty => w.t("file-empty"),
-        FileError::Semicolons => w.t("file-semicolons"),
-        FileError::Tabs => w.t("file-tabs"),
         FileError::HeaderTwice(header) => w.t1("file-header-twice", header),
         FileError::NoRows => w.t("file-no-rows"),
         FileError::TooManyColumns { found } => w.t2("file-too-wide", found.to_string(), MAX_COLUMNS.to_string()),
@@ -236,7 +308,7 @@ mod tests {
         for (field, value) in choices {
             form.set(field, *value);
         }
-        let (view, importable) = preview(&mut form, &table, Units::Metric);
+        let (view, importable) = preview(&mut form, &table, None, Units::Metric);
         (form, view, importable)
     }
 
@@ -253,7 +325,7 @@ mod tests {
         let (_, view, importable) =
             looked_at(SEATTLE, &[("unit_1", "mm"), ("unit_2", "c"), ("unit_3", "c"), ("unit_4", "ms")]);
         assert!(view.can_import, "{:?}", view.open);
-        assert_eq!(importable.unwrap().days.len(), 1461);
+        assert_eq!(importable.unwrap().record.read.len(), 1461);
         let guessed: Vec<&str> = view.good.iter().filter(|g| g.0 == "guessed").map(|g| g.1.as_str()).collect();
         assert_eq!(guessed, ["Humidity", "Sun"]);
     }
@@ -269,6 +341,6 @@ mod tests {
     fn the_same_thing_twice_is_said() {
         let (_, view, _) =
             looked_at(b"date,tmax_c,tmin_c,other\n2015-07-01,20,8,1\n", &[("as_3", "tmax_c"), ("unit_3", "c")]);
-        assert!(view.open[0].contains("Two columns are the highest temperature"), "{:?}", view.open);
+        assert!(view.open[0].text.contains("Two columns are the highest temperature"), "{:?}", view.open);
     }
 }
