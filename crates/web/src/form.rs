@@ -3,7 +3,7 @@
 use std::collections::BTreeMap;
 
 use sha2::{Digest, Sha256};
-use upland_core::quantity::Range;
+use upland_core::quantity::{Range, limit};
 
 use crate::show::{Measure, Units};
 use crate::words::Words;
@@ -154,6 +154,15 @@ impl Form {
             self.fail(field, Words.t("field-email"));
         }
         sound.then_some(typed)
+    }
+
+    /// A note, which may be empty; one that is too long is an error.
+    pub(crate) fn note(&mut self, field: &str) -> String {
+        let typed = self.get(field).to_owned();
+        if typed.chars().count() > limit::NOTE {
+            self.fail(field, Words.t("found-note-hint"));
+        }
+        typed
     }
 
     /// A name of 1 to 60 characters.

@@ -4,11 +4,13 @@
 //! reference ET by the best method that the day's data allow, and says which guesses it took;
 //! [`hourly`] does the same for hours, and adds hours up to days.
 //! [`normals`] turns days into the twelve months, [`record`] says how complete and how varied they are;
-//! [`quality`] says what is wrong with a day, [`review`] what was decided about it.
+//! [`quality`] says what is wrong with a day, [`flags`] what is doubtful in a record, [`review`] what was decided
+//! about it, [`merge`] how a new export joins it.
 
 pub mod atmosphere;
 pub mod daily;
 pub mod element;
+pub mod flags;
 pub mod hour_quality;
 pub mod hour_sky;
 pub mod hourly;

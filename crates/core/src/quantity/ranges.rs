@@ -80,6 +80,24 @@ pub mod range {
     pub const DEPTH: Range = r("depth", "mm", 0.0, 10_000.0);
     /// Application rate of a station.
     pub const RATE: Range = r("rate", "mm/h", 1.0, 150.0);
+    /// Flow of a station.
+    pub const FLOW: Range = r("flow", "L/min", 0.1, 5000.0);
+    /// A reading of a water meter.
+    pub const METER: Range = r("meter", "m³", 0.0, 10_000_000.0);
+    /// How long a test runs.
+    pub const TEST_MINUTES: Range = r("test-minutes", "min", 0.5, 240.0);
+    /// Opening of a can, across.
+    pub const CAN_OPENING: Range = r("can-opening", "cm", 2.0, 60.0);
+    /// What a can caught, as a depth.
+    pub const CATCH: Range = r("catch", "mm", 0.0, 500.0);
+    /// What a can caught, as a volume.
+    pub const CATCH_VOLUME: Range = r("catch-volume", "mL", 0.0, 20_000.0);
+    /// Cans beside each other, and rows of them.
+    pub const CAN_ROWS: Range = r("can-rows", "", 1.0, 8.0);
+    /// Flow of one emitter.
+    pub const EMITTER_FLOW: Range = r("emitter-flow", "L/h", 0.1, 200.0);
+    /// Distance between emitters, or between their rows.
+    pub const SPACING: Range = r("spacing", "m", 0.05, 20.0);
     /// Landscape coefficient.
     pub const COEFFICIENT: Range = r("coefficient", "", 0.05, 1.5);
     /// Distribution uniformity of the lowest quarter.

@@ -3,6 +3,7 @@
 
 mod asce;
 mod balance;
+mod catch_cans;
 mod common_practice;
 mod fao56;
 mod fao56_hourly;

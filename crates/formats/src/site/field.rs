@@ -10,6 +10,7 @@ use upland_core::tuning::{Change, Judgement};
 use upland_core::word::Word;
 
 use super::days::{DayDoc, DayModeDoc, day_list, days_of};
+use super::measured::MeasuredDoc;
 use super::panel::PanelDoc;
 use super::{DocError, VERSION, upgrade};
 
@@ -347,6 +348,8 @@ pub enum FieldDoc {
     Round(RoundDoc),
     /// A dialling in.
     Dialled(DialledDoc),
+    /// A station's application rate, measured.
+    Measured(MeasuredDoc),
 }
 
 impl FieldDoc {

@@ -8,6 +8,7 @@ mod days;
 mod error;
 mod field;
 mod file;
+mod measured;
 mod panel;
 mod place;
 mod rules;
@@ -24,6 +25,7 @@ pub use file::{
     CONTROLLERS_MAX, MonthNormalDoc, SITE_BYTES, Site, SiteDoc, SiteError, SiteFoundDoc, SitePlaceDoc, SiteWeatherDoc,
     read_site, site_schema, write_site,
 };
+pub use measured::{MeasuredDoc, MeasurementDoc};
 pub use panel::{FoundProgramDoc, FoundStationDoc, PanelDoc};
 pub use place::PlaceDoc;
 pub use rules::{BanDoc, DayRuleDoc, HoursDoc, RulesDoc};

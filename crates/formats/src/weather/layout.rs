@@ -3,8 +3,8 @@
 use encoding_rs::{UTF_8, UTF_16BE, UTF_16LE, WINDOWS_1252};
 
 use super::column::Column;
+use super::file_error::{FileError, MAX_COLUMNS};
 use super::mapping::recognise;
-use super::table::{FileError, MAX_COLUMNS};
 
 /// Lines over the header in which loggers tell about themselves.
 const MOST_PREAMBLE: usize = 60;

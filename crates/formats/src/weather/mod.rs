@@ -5,6 +5,7 @@
 //! [`read`] gives days, with everything that is wrong at its line.
 
 mod column;
+mod file_error;
 mod hourly;
 mod layout;
 mod mapping;
@@ -14,6 +15,7 @@ mod table;
 mod write;
 
 pub use column::{Column, Unit};
+pub use file_error::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
 pub use hourly::{
     HourColumn, HourFault, HourFaultKind, HourMapping, HourMappingError, HourNote, HourNoteKind, HourReading,
     read_hours,
@@ -22,5 +24,5 @@ pub use layout::{Encoding, Layout};
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
 pub use propose::{Evidence, Proposal, date_orders, propose_unit};
 pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read};
-pub use table::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS, Table};
+pub use table::Table;
 pub use write::write_days;

@@ -175,7 +175,7 @@ fn read_row(
 
 #[cfg(test)]
 mod tests {
-    use super::super::table::FileError;
+    use super::super::file_error::FileError;
     use super::*;
     use proptest::prelude::*;
 

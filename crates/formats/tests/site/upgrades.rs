@@ -38,7 +38,18 @@ fn field_records_of_version_1_are_read() {
             FieldDoc::Round(round) => assert_eq!(round.stations.len(), stations),
             FieldDoc::Found(panel) => assert_eq!(panel.stations.len(), stations),
             FieldDoc::Dialled(dialled) => assert_eq!(dialled.values.len(), 6),
+            FieldDoc::Measured(_) => panic!("version 1 had no measurements"),
         }
         assert_eq!(FieldDoc::from_json(doc.to_json()).unwrap(), doc, "{name}");
     }
+}
+
+#[test]
+fn a_measurement_on_record_is_read() {
+    let doc = FieldDoc::from_json(serde_json::from_str(&golden("v2", "field-measured")).unwrap()).unwrap();
+    let FieldDoc::Measured(measured) = &doc else { panic!("{doc:?}") };
+    let measurement = measured.by.measurement().unwrap();
+    assert!((measurement.rate().unwrap().get() - measured.rate_mm_h).abs() < 0.05);
+    assert!((measurement.uniformity().unwrap() - measured.uniformity.unwrap()).abs() < 0.0005);
+    assert_eq!(FieldDoc::from_json(doc.to_json()).unwrap(), doc);
 }

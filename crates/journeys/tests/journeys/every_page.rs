@@ -62,6 +62,9 @@ async fn pages(b: &Browser) -> Vec<String> {
             let id = controller.trim_start_matches("/controllers/");
             found.push(format!("/jobs/later?controller={id}&job=sensor.1.0"));
             found.push(format!("{controller}/why"));
+            let cans: String = (0..16).map(|n| format!("&can_{}_{}={}", n / 4, n % 4, 2 + n % 5)).collect();
+            found.push(format!("{controller}/stations/3/measure?minutes=10{cans}"));
+            found.push(format!("{controller}/stations/4/measure?by=meter"));
         }
         found.push(format!("{controller}/dial-in?marks={}", "d".repeat(120)));
     }

@@ -68,3 +68,57 @@ async fn a_season_is_drawn_anew_while_a_slider_moves() {
     b.check_page().await;
     b.close().await;
 }
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_record_is_stepped_through_by_keys_and_by_its_frame() {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, DESK, Scheme::Light).await;
+    b.sign_in("oda@averstane.example").await;
+    b.go("/weather").await;
+    let record = "return document.querySelector('main a[href^=\"/weather/\"]').getAttribute('href')";
+    let href = b.script(record, vec![]).await;
+    b.go(href.as_str().unwrap()).await;
+    b.wait_for_text("#live-chart .sub", "1 January 2026 to 10 June 2026").await;
+    b.script("document.querySelector('.recordw').focus()", vec![]).await;
+    b.keys("+").await;
+    b.wait_for_text("#live-chart .sub", "to 10 June 2026").await;
+    b.wait_for_text("#live-chart .sub", "22 March 2026").await;
+    // The chart has the focus still: back by a step, and wider.
+    b.keys("\u{e012}").await;
+    b.wait_for_text("#live-chart .sub", "10 February 2026 to 1 May 2026").await;
+    b.keys("-").await;
+    b.wait_for_text("#live-chart .sub", "21 November 2025 to 1 May 2026").await;
+    let before = b.text("#live-chart .sub").await;
+    b.drag(".rec-grip[data-edge=from]", (-120, 0)).await;
+    for _ in 0..100 {
+        if b.text("#live-chart .sub").await != before {
+            break;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(50)).await;
+    }
+    assert!(b.text("#live-chart .sub").await.ends_with("to 1 May 2026"), "{}", b.text("#live-chart .sub").await);
+    assert_ne!(b.text("#live-chart .sub").await, before);
+    // The lost sign of April is excluded, and the year's last frost goes back to February.
+    b.press_button("Exclude").await;
+    b.wait_for_text("#flags-h", "No flags").await;
+    b.wait_for_text(".rec-note", "last frost").await;
+    b.check_page().await;
+    b.close().await;
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_rate_follows_the_cans_as_they_are_read() {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, DESK, Scheme::Light).await;
+    open(&b, "Boiler-room cabinet", "/stations/1/measure").await;
+    b.fill("#minutes", "10").await;
+    for (field, catch) in [("#can_0_0", "4"), ("#can_0_1", "5"), ("#can_0_2", "6"), ("#can_0_3", "5")] {
+        b.fill(field, catch).await;
+    }
+    b.wait_for_text("#live-result .dial", "30.0").await;
+    b.wait_for_text("#live-result", "4 cans; 16 or more give a sound figure.").await;
+    b.press_button("Save rate").await;
+    b.wait_for_text("#working-title", "1 Reading lawn").await;
+    b.check_page().await;
+    b.close().await;
+}

@@ -77,6 +77,7 @@ pub(crate) const fn field_kind(document: &FieldDoc) -> &'static str {
         FieldDoc::Found(_) => "found",
         FieldDoc::Round(_) => "round",
         FieldDoc::Dialled(_) => "dialled",
+        FieldDoc::Measured(_) => "measured",
     }
 }
 
@@ -86,6 +87,7 @@ pub(crate) fn field_dates(document: &FieldDoc) -> (NaiveDate, Option<NaiveDate>)
         FieldDoc::Found(doc) => (doc.seen_at.date(), None),
         FieldDoc::Round(doc) => (doc.on, Some(doc.look_again)),
         FieldDoc::Dialled(doc) => (doc.on, Some(doc.look_again)),
+        FieldDoc::Measured(doc) => (doc.on, None),
     }
 }
 

@@ -56,7 +56,7 @@ async fn a_head_knows_the_last_visit_and_when_to_look_again() {
         match &mut document {
             FieldDoc::Round(doc) => (doc.on, doc.look_again) = (day(on), day(look_again)),
             FieldDoc::Dialled(doc) => (doc.on, doc.look_again) = (day(on), day(look_again)),
-            FieldDoc::Found(_) => {}
+            FieldDoc::Found(_) | FieldDoc::Measured(_) => {}
         }
         FieldRecord { at: Utc::now() - TimeDelta::days(days_ago), ..record(id, document) }
     };

@@ -8,11 +8,11 @@ use upland_core::controller::{
 };
 use upland_core::dial_in::slots;
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
-use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, SprinklerType, Sun};
+use upland_core::landscape::{CanTest, CycleSoak, Measurement, Plant, Slope, Soil, SprinklerType, Sun};
 use upland_core::place::Rules;
 use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::schedule::Situation;
-use upland_formats::site::{DialledDoc, FieldDoc, PanelDoc, PanelNextDoc};
+use upland_formats::site::{DialledDoc, FieldDoc, MeasuredDoc, PanelDoc, PanelNextDoc};
 use uuid::Uuid;
 
 use super::Demo;
@@ -91,7 +91,22 @@ impl Demo {
         }
         let panel = self.library_panel(&c)?;
         let id = self.controller(place, c).await?;
-        self.record(id, 1, FieldDoc::Found(PanelDoc::from(&panel))).await
+        self.record(id, 1, FieldDoc::Found(PanelDoc::from(&panel))).await?;
+        self.record(id, 40, FieldDoc::Measured(self.steps_bank_cans()?)).await
+    }
+
+    /// Sixteen cans on the steps bank in spring, from which its rate and uniformity are: dry along the top.
+    fn steps_bank_cans(&self) -> anyhow::Result<MeasuredDoc> {
+        let catches = [3.0, 2.6, 3.2, 4.4, 5.0, 3.6, 5.2, 4.8, 5.6, 5.9, 6.2, 5.4, 6.1, 6.7, 6.5, 5.8];
+        let test = CanTest::new(catches.map(Some).to_vec(), 4, 10.0).map_err(|e| anyhow::anyhow!("{e:?}"))?;
+        Ok(MeasuredDoc {
+            on: self.today - TimeDelta::days(40),
+            station: 3,
+            rate_mm_h: test.rate_mm_per_hour(),
+            uniformity: Some(test.uniformity()),
+            by: (&Measurement::Cans(test)).into(),
+            note: "two heads along the top stand too low".into(),
+        })
     }
 
     /// The library's panel as it was found yesterday: a year behind, an hour behind, at full percent.

@@ -110,11 +110,7 @@ fn files_that_cannot_be_read_say_why() {
     let missing = upland(&[&["et0"], &PLACE[..], &["nowhere.csv"]].concat(), "");
     assert_eq!(missing.status.code(), Some(1));
     assert!(text(&missing.stderr).contains("nowhere.csv cannot be opened"));
-    for (input, said) in [
-        ("\u{1}PNG", "not a text file"),
-        ("date;tmax_c\n2020-01-01;1,5\n", "semicolons"),
-        ("date,tmax_c\n2020-01-01,1\n", "no column is tmin_c"),
-    ] {
+    for (input, said) in [("\u{1}PNG", "not a text file"), ("date,tmax_c\n2020-01-01,1\n", "no column is tmin_c")] {
         let out = et0(&[], input);
         assert_eq!(out.status.code(), Some(1));
         assert!(text(&out.stderr).contains(said), "{}", text(&out.stderr));

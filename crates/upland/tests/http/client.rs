@@ -62,7 +62,7 @@ impl Answer {
 
     /// All forms that post to an address, in the order of the page.
     pub(crate) fn forms(&self, post_to: &str) -> Vec<Vec<(String, String)>> {
-        self.body.split(&format!("action=\"{post_to}\"")).skip(1).map(Self::fields).collect()
+        self.body.split(&format!(" action=\"{post_to}\"")).skip(1).map(Self::fields).collect()
     }
 
     fn fields(from: &str) -> Vec<(String, String)> {

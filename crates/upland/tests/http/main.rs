@@ -9,6 +9,7 @@ mod field;
 mod guards;
 mod jobs;
 mod large;
+mod measure;
 mod people;
 mod record;
 mod replay;

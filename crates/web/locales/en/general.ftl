@@ -143,6 +143,7 @@ why-month = month changed
 why-program = program changed
 why-weather-choice = weather chosen
 why-weather-file = weather file imported
+why-measured = application rate measured
 why-weather-value = weather value reviewed
 why-normals = normals entered
 

@@ -1,5 +1,6 @@
 //! Drawings by the server: coordinates out of figures; the templates only write them down.
 
+mod can_map;
 mod day_arc;
 mod hold_plate;
 mod ledger;
@@ -16,6 +17,7 @@ mod weather_plate;
 mod week_plate;
 mod year_plate;
 
+pub(crate) use can_map::CanMap;
 pub(crate) use day_arc::{DayArc, sun_of};
 pub(crate) use hold_plate::HoldPlate;
 pub(crate) use ledger::{Ledger, LedgerValue};

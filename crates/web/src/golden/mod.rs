@@ -3,6 +3,7 @@
 
 mod first_steps;
 mod fixture;
+mod record;
 
 use askama::Template;
 use chrono::NaiveTime;

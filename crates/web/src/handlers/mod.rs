@@ -11,6 +11,7 @@ pub(crate) mod frame;
 pub(crate) mod health;
 pub(crate) mod later;
 pub(crate) mod log;
+pub(crate) mod measure;
 pub(crate) mod places;
 pub(crate) mod reference;
 pub(crate) mod replay;

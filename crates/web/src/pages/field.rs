@@ -16,6 +16,8 @@ pub(crate) struct FieldState {
     pub(crate) found: Option<(FieldRecord, Panel)>,
     pub(crate) dialled: Option<(FieldRecord, DialledDoc)>,
     pub(crate) round: Option<(FieldRecord, RoundDoc)>,
+    /// When a station was last measured.
+    pub(crate) measured: Option<NaiveDate>,
 }
 
 impl FieldState {
@@ -34,6 +36,7 @@ impl FieldState {
                 FieldDoc::Round(doc) if newer(out.round.as_ref().map(|f| &f.0), record) => {
                     out.round = Some((record.clone(), doc.clone()));
                 }
+                FieldDoc::Measured(doc) => out.measured = out.measured.max(Some(doc.on)),
                 _ => {}
             }
         }
@@ -67,7 +70,7 @@ impl FieldState {
     pub(crate) fn last_visit(&self) -> Option<NaiveDate> {
         let found = self.found.as_ref().map(|(_, p)| p.seen_at.date());
         let round = self.round.as_ref().map(|(_, d)| d.on);
-        [found, self.last_change(), round].into_iter().flatten().max()
+        [found, self.last_change(), round, self.measured].into_iter().flatten().max()
     }
 
     /// When to look again: what the newer of the last round and the last dialling says.

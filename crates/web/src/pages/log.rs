@@ -6,11 +6,12 @@ use upland_core::controller::Controller;
 use upland_formats::site::{Answer, FieldDoc, PanelNextDoc};
 
 use super::dial::next_words;
+use super::measure::way_name;
 use super::round::change_line;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::Strip;
-use crate::show::{clock, date_long, date_short};
+use crate::show::{clock, date_long, date_short, number};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -94,6 +95,15 @@ fn record_entry(record: &FieldRecord, controller: &Controller, href: &str) -> Lo
                 PanelNextDoc::Words(words) => more.insert(0, w.t2("log-next", words, &ours)),
             }
             ("done", w.count("log-dialled", d.values.len()), more, String::new())
+        }
+        FieldDoc::Measured(d) => {
+            let name = controller.station(d.station).map_or_else(|| d.station.to_string(), |s| s.name.clone());
+            let mut more = vec![w.t1("log-measured-by", way_name(d))];
+            if !d.note.is_empty() {
+                more.push(d.note.clone());
+            }
+            let what = w.t2("log-measured", name, number(d.rate_mm_h, 1));
+            ("measured", what, more, String::new())
         }
         FieldDoc::Round(d) => {
             let answer = match d.answer {

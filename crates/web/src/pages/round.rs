@@ -136,9 +136,7 @@ pub(crate) fn read(form: &mut Form, context: &ControllerContext, today: NaiveDat
         Some((s.number, judgement))
     });
     let stations = judged.collect();
-    if form.get("note").chars().count() > 500 {
-        form.fail("note", Words.t("found-note-hint"));
-    }
+    form.note("note");
     Seen { on: today, percents, stations, before: known.judged(), last_change: known.last_change() }
 }
 

@@ -58,6 +58,16 @@ pub(crate) enum Measure {
     Distance,
     /// Volume of water.
     Volume,
+    /// Flow of a station.
+    Flow,
+    /// Flow of an emitter.
+    EmitterFlow,
+    /// Opening of a can.
+    Opening,
+    /// Distance between emitters.
+    Spacing,
+    /// A reading of a water meter.
+    Meter,
     /// Wind speed.
     Wind,
     /// Temperature of the air.
@@ -95,6 +105,11 @@ impl Measure {
             Self::RootDepth => (1.0 / 0.0254, "m", "in", 2, 1),
             Self::Distance => (1.0 / 1.609_344, "km", "mi", 0, 0),
             Self::Volume => (264.172_052_4, "m³", "gal", 1, 0),
+            Self::Flow => (1.0 / 3.785_411_784, "L/min", "gpm", 1, 1),
+            Self::EmitterFlow => (1.0 / 3.785_411_784, "L/h", "gph", 1, 2),
+            Self::Opening => (1.0 / 2.54, "cm", "in", 1, 2),
+            Self::Spacing => (1.0 / 0.0254, "m", "in", 2, 1),
+            Self::Meter => (264.172_052_4, "m³", "gal", 3, 1),
             Self::Wind => (1.0 / 0.44704, "m/s", "mph", 1, 1),
             Self::Temperature => (1.8, "°C", "°F", 0, 0),
         }

@@ -106,7 +106,7 @@ fn days(form: &mut Form, record: &Record, today: NaiveDate, by_hand: bool, eleme
     if !kind.is_empty() {
         let open = record.open_flags();
         let of_it = open.iter().filter(|flag| flag.doubt.word() == kind && flag.element == element);
-        return Some(of_it.flat_map(upland_core::climate::review::Flag::days).collect());
+        return Some(of_it.flat_map(upland_core::climate::flags::Flag::days).collect());
     }
     let date = |field: &str| form.get(field).parse::<NaiveDate>().ok();
     let (from, to) = (date("from")?, date("to")?);

@@ -51,7 +51,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(U
     form.set("elevation", Measure::Height.typed(p.elevation_m(), user.units));
     form.set("wind_height", Measure::Height.typed(2.0, user.units));
     guess(&mut form, &sent.table);
-    let looked = look(&user, &place, sent, form).await?;
+    let looked = look(&user, &place, sent, form, true).await?;
     page(&file_page(&app, &user, &place, file, looked).await?)
 }
 
@@ -68,7 +68,7 @@ pub(crate) async fn review(
     if form.is("propose", "all") {
         take_proposals(&mut form, &sent.table);
     }
-    let looked = look(&user, &place, sent, form).await?;
+    let looked = look(&user, &place, sent, form, true).await?;
     page(&file_page(&app, &user, &place, file, looked).await?)
 }
 
@@ -82,16 +82,17 @@ pub(super) struct Looked {
     pub(super) known: Option<Record>,
 }
 
-/// Looks at a file. Whether it goes on with the place's own record is told from its values, until a person
-/// says so.
+/// Looks at a file. On a page whether it goes on with the place's own record is told from its values, until a
+/// person says so; at the import it is as the page said.
 pub(super) async fn look(
     user: &SignedIn,
     place: &Versioned<PlaceRecord>,
     sent: Sent,
     mut form: Form,
+    tell: bool,
 ) -> Result<Looked, PageError> {
     let units = user.units;
-    let own = match place.value.series_id.filter(|_| !form.has("into")) {
+    let own = match place.value.series_id.filter(|_| tell && !form.has("into")) {
         Some(id) => Some(loading::record(&user.account, id).await?),
         None => None,
     };

@@ -24,7 +24,7 @@ pub(crate) async fn import(
     let (place, file) = path.into_inner();
     let place = user.account.place(place).await?;
     let sent = sent(&user, file).await?;
-    let mut looked = look(&user, &place, sent, form).await?;
+    let mut looked = look(&user, &place, sent, form, false).await?;
     let Some(t) = looked.importable.take() else {
         return invalid(&file_page(&app, &user, &place, file, looked).await?);
     };

@@ -3,7 +3,8 @@
 use std::collections::BTreeMap;
 
 use upland_core::climate::element::Element;
-use upland_core::climate::review::{Decision, Doubt, Flag, Verdict};
+use upland_core::climate::flags::{Doubt, Flag};
+use upland_core::climate::review::{Decision, Verdict};
 
 use crate::charts::PlateFlag;
 use crate::form::Form;

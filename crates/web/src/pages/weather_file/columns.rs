@@ -1,8 +1,7 @@
 //! The columns of a file: what each is read as, and in what unit.
 
-use upland_formats::weather::{Assigned, Column, Mapping, MappingError, Table, Unit, date_orders};
+use upland_formats::weather::{Column, Table, Unit, date_orders};
 
-use super::proposals::{Open, proposals};
 use crate::form::Form;
 use crate::pages::Choice;
 use crate::words::Words;
@@ -115,39 +114,4 @@ pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
             }
         })
         .collect()
-}
-
-/// The mapping that a form states, or what is still missing.
-pub(super) fn mapping(form: &Form, table: &Table) -> Result<Mapping, Vec<Open>> {
-    let proposals = proposals(form, table);
-    let w = Words;
-    let (mut assigned, mut open) = (Vec::new(), Vec::new());
-    for (index, header) in table.headers().iter().enumerate() {
-        let Some(column) = Column::from_name(form.get(&format!("as_{index}"))) else { continue };
-        match Unit::from_name(form.get(&format!("unit_{index}"))).filter(|u| column.units().contains(u)) {
-            Some(unit) => assigned.push(Assigned { index, column, unit }),
-            None => open.push(Open {
-                text: w.t2("file-open-unit", header, w.t(role_key(column))),
-                evidence: proposals.iter().find(|p| p.index == index).map_or_else(String::new, |p| p.words.clone()),
-            }),
-        }
-    }
-    match Mapping::new(assigned) {
-        Ok(mapping) if open.is_empty() => Ok(mapping),
-        Ok(_) => Err(open),
-        Err(error) => {
-            let text = match error {
-                MappingError::Missing(c) => w.t1("file-open-missing", w.t(role_key(c))),
-                MappingError::Twice(c) => w.t1("file-open-twice", w.t(role_key(c))),
-                MappingError::WrongUnit(c) | MappingError::NoSuchHeader { column: c, .. } => {
-                    w.t1("file-open-missing", w.t(role_key(c)))
-                }
-            };
-            // A column that waits for its unit is not missing.
-            if open.is_empty() {
-                open.push(Open { text, evidence: String::new() });
-            }
-            Err(open)
-        }
-    }
 }

@@ -3,6 +3,7 @@
 mod columns;
 mod joining;
 mod lines;
+mod mapping;
 mod proposals;
 
 use chrono::NaiveDate;
@@ -20,9 +21,9 @@ use crate::pages::Choice;
 use crate::pages::shell::Shell;
 use crate::show::{Measure, Units, date_long, number};
 use crate::words::Words;
-use columns::mapping;
 use joining::joined;
 use lines::{fault_row, note_row};
+use mapping::mapping;
 use proposals::proposed_units;
 
 pub(crate) use columns::{ColumnRow, column_rows, guess, roles};

@@ -12,6 +12,7 @@ use crate::words::Words;
 /// The working of a station's base minutes.
 #[derive(Debug, Clone)]
 pub(crate) struct StationWorking {
+    pub(crate) number: u8,
     pub(crate) title: String,
     pub(crate) figure: String,
     pub(crate) say: String,
@@ -38,6 +39,7 @@ impl StationWorking {
         let mut rows: Vec<Prov> = weather.rows(group.base_month, units).into_iter().take(1).collect();
         rows.extend(station_provenance(station, base, units));
         Some(Self {
+            number: n,
             title: format!("{n} {}", station.name),
             figure: minutes(base.run),
             say: w.t1("station-say", times(base.waterings)),

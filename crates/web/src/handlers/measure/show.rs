@@ -1,0 +1,31 @@
+use actix_web::web;
+use uuid::Uuid;
+
+use super::{measure_page, station};
+use crate::error::Page;
+use crate::form::Form;
+use crate::guard::signed_in::SignedIn;
+use crate::handlers::page;
+use crate::loading;
+use crate::pages::measure::blank;
+use crate::state::App;
+
+/// A sheet to measure a station; the address can carry what was typed, as when the grid of cans is changed.
+pub(crate) async fn show(
+    app: web::Data<App>,
+    user: SignedIn,
+    path: web::Path<(Uuid, String)>,
+    query: web::Query<Vec<(String, String)>>,
+) -> Page {
+    let (id, number) = path.into_inner();
+    let context = loading::controller(&user.account, app.clock, id).await?;
+    let station = station(&context, &number)?;
+    let mut form = blank(&station, app.clock.today(context.at.zone), user.units);
+    for (field, value) in Form::from_pairs(query.into_inner()).pairs() {
+        form.set(field, value.clone());
+    }
+    // A page has keys of its own.
+    form.set("action", "");
+    form.set("record", "");
+    page(&measure_page(&app, &user, &context, &station, form).await?)
+}
