@@ -8,4 +8,7 @@
 
 pub mod replay;
 pub mod site;
+mod text_table;
 pub mod weather;
+
+pub use text_table::csv_of;

@@ -207,6 +207,7 @@ fn a_controller() -> Vec<Address> {
         Address::new("/controllers/{controller}/runs.ics", Work).page(site::runs::runs),
         Address::new("/controllers/{controller}/why", Work).page(why::show),
         Address::new("/controllers/{controller}/log", Work).page(log::show),
+        Address::new("/controllers/{controller}/log.csv", Work).page(log::export),
     ]
 }
 

@@ -249,6 +249,8 @@ async fn an_accepted_change_is_a_new_version_and_a_value_to_dial_and_a_rejected_
     let log = client.get(&format!("{controller}/log"));
     assert!(log.body.contains("not now, the mower was there") && log.body.contains("accepted"), "{}", log.brief());
     assert!(log.body.contains("panel recorded as found"), "{}", log.brief());
+    assert!(log.body.contains("Ground on rounds") && log.body.contains("is-dry\">Dry"), "{}", log.brief());
+    assert!(client.get(&format!("{controller}/log.csv")).body.contains("3 Steps bank,,Dry"));
 }
 
 #[tokio::test(flavor = "multi_thread")]

@@ -7,6 +7,7 @@ mod bad_input;
 mod client;
 mod field;
 mod guards;
+mod history;
 mod jobs;
 mod large;
 mod measure;

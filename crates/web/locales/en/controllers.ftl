@@ -242,5 +242,5 @@ measure-meter-back = The reading after must be higher than the one before.
 measure-earlier = Measured before
 measure-none-before = This station was not measured yet.
 measure-way = How
-log-measured = { $a } measured: { $b } mm/h
+log-measured = { $a } measured: { $b }
 log-measured-by = by { $a }

@@ -274,6 +274,16 @@ unknown-bypass = Whether the { $a } was bypassed the right way.
 log-title = History
 log-sub = Changes, panels found, values dialled and rounds, newest first
 log-version = version { $a }
+log-value = { $what }: { $old } → { $new }
+log-nothing = none
+log-more-values =
+    { $n ->
+        [one] and one more value
+       *[other] and { $n } more values
+    }
+log-csv = Export CSV
+log-judged = Ground on rounds
+log-judged-sub = the last ones, newest at the right
 log-dialled =
     { $n ->
         [one] one value dialled in

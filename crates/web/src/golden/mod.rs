@@ -183,7 +183,7 @@ fn sensors_temporary_settings_and_dialling_in() {
             temporary::lines(c, half.today()),
             slots.join("\n"),
             dial.next(&context, moment(half)),
-            log::days(&[], &[], &context, "/controllers/1"),
+            log::days(&[], &[], &context, "/controllers/1", units),
         )
     });
 }

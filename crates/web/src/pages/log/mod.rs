@@ -1,18 +1,25 @@
 //! A controller's log: what was changed, found, dialled and seen, in one line of time.
 
+mod judged;
+mod table;
+
 use crate::context::{ChangeEntry, ControllerContext, FieldRecord};
 use chrono::{DateTime, Utc};
 use upland_core::controller::Controller;
 use upland_formats::site::{Answer, FieldDoc, PanelNextDoc};
 
 use super::dial::next_words;
+use super::differences::differences;
 use super::measure::way_name;
 use super::round::change_line;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::Strip;
-use crate::show::{clock, date_long, date_short, number};
+use crate::show::{Measure, Units, clock, date_long, date_short};
 use crate::words::Words;
+
+pub(crate) use judged::JudgedTable;
+pub(crate) use table::as_csv;
 
 #[derive(askama::Template)]
 #[template(path = "log.html")]
@@ -21,6 +28,8 @@ pub(crate) struct LogTemplate {
     pub(crate) spine: Spine,
     pub(crate) strip: Option<[Strip; 2]>,
     pub(crate) days: Vec<LogDay>,
+    pub(crate) judged: Option<JudgedTable>,
+    pub(crate) csv_href: String,
 }
 
 /// The entries of a day.
@@ -46,12 +55,13 @@ pub(crate) fn days(
     records: &[FieldRecord],
     context: &ControllerContext,
     href: &str,
+    units: Units,
 ) -> Vec<LogDay> {
     let (controller, zone) = (context.controller(), context.at.zone);
     let mut all: Vec<(DateTime<Utc>, LogEntry)> = changes
         .iter()
-        .map(|c| (c.at, change_entry(c)))
-        .chain(records.iter().map(|r| (r.at, record_entry(r, controller, href))))
+        .map(|c| (c.at, change_entry(c, units)))
+        .chain(records.iter().map(|r| (r.at, record_entry(r, controller, href, units))))
         .collect();
     all.sort_by_key(|(at, _)| std::cmp::Reverse(*at));
     let mut days: Vec<LogDay> = Vec::new();
@@ -67,19 +77,38 @@ pub(crate) fn days(
     days
 }
 
-fn change_entry(c: &ChangeEntry) -> LogEntry {
+/// Values that an entry shows; the rest is counted.
+const MOST_VALUES: usize = 4;
+
+fn change_entry(c: &ChangeEntry, units: Units) -> LogEntry {
     let w = Words;
+    let changed = match (&c.before, &c.after) {
+        (Some(before), Some(after)) => differences(before, after, units),
+        _ => Vec::new(),
+    };
+    let side = |text: &str| if text.is_empty() { w.t("log-nothing") } else { text.to_owned() };
+    let mut more: Vec<String> = changed
+        .iter()
+        .take(MOST_VALUES)
+        .map(|d| w.with("log-value", &[("what", &d.what), ("old", &side(&d.theirs)), ("new", &side(&d.mine))]))
+        .collect();
+    if changed.len() > MOST_VALUES {
+        more.push(w.count("log-more-values", changed.len() - MOST_VALUES));
+    }
+    if more.is_empty() {
+        more.push(w.t1("log-version", c.version.to_string()));
+    }
     LogEntry {
         mark: "right",
         time: String::new(),
         who: c.user_name.clone(),
         what: w.t(&c.why),
-        more: vec![w.t1("log-version", c.version.to_string())],
+        more,
         href: String::new(),
     }
 }
 
-fn record_entry(record: &FieldRecord, controller: &Controller, href: &str) -> LogEntry {
+fn record_entry(record: &FieldRecord, controller: &Controller, href: &str, units: Units) -> LogEntry {
     let w = Words;
     let (mark, what, more, href) = match &record.document {
         FieldDoc::Found(_) => ("flag", w.t("why-found"), Vec::new(), format!("{href}/as-found?of={}", record.id)),
@@ -102,7 +131,7 @@ fn record_entry(record: &FieldRecord, controller: &Controller, href: &str) -> Lo
             if !d.note.is_empty() {
                 more.push(d.note.clone());
             }
-            let what = w.t2("log-measured", name, number(d.rate_mm_h, 1));
+            let what = w.t2("log-measured", name, Measure::Rate.show(d.rate_mm_h, units));
             ("measured", what, more, String::new())
         }
         FieldDoc::Round(d) => {
