@@ -4,7 +4,7 @@ use upland_core::climate::review::Decision;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::RecordDay;
+use crate::model::{RecordDay, WeatherDay};
 use crate::pool::Account;
 use crate::rows::{DayRow, DecisionRow};
 use crate::schema::{daily_et0, daily_weather, series, weather_decisions};
@@ -34,6 +34,23 @@ impl Account {
             .load(&mut self.connection().await?)
             .await?;
         Ok(rows.into_iter().map(|(day, et0_mm)| RecordDay { weather: day.into(), et0_mm }).collect())
+    }
+
+    /// Every day of a series, for replays.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn weather_days(&self, series_id: Uuid) -> Result<Vec<WeatherDay>, StoreError> {
+        let days = self.record_days(series_id).await?.into_iter();
+        Ok(days
+            .map(|RecordDay { weather, et0_mm }| WeatherDay {
+                date: weather.date,
+                et0_mm,
+                rain_mm: weather.rain,
+                tmin_c: weather.t_min,
+                tmax_c: weather.t_max,
+            })
+            .collect())
     }
 
     /// What was decided about single values of a series, by day and element.

@@ -4,7 +4,7 @@ use diesel_async::RunQueryDsl;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{NormalsVariant, RevisionSummary, SeriesRecord, StripDay, Versioned, WeatherDay};
+use crate::model::{NormalsVariant, RevisionSummary, SeriesRecord, StripDay, Versioned};
 use crate::pool::Account;
 use crate::rows::{NormalRow, RevisionRow, SeriesRow, normals_by_variant};
 use crate::schema::{aggregates, daily_et0, daily_weather, monthly_normals, series, series_revisions};
@@ -105,41 +105,5 @@ impl Account {
             .load(&mut self.connection().await?)
             .await?;
         Ok(rows.into_iter().map(|(date, et0_mm, rain_mm)| StripDay { date, et0_mm, rain_mm }).collect())
-    }
-
-    /// Every day of a series, for replays.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database refuses.
-    pub async fn weather_days(&self, series_id: Uuid) -> Result<Vec<WeatherDay>, StoreError> {
-        type Row = (NaiveDate, Option<f64>, Option<f64>, Option<f64>, Option<f64>);
-        let rows: Vec<Row> = daily_weather::table
-            .inner_join(
-                series::table.on(series::account_id
-                    .eq(daily_weather::account_id)
-                    .and(series::revision_id.eq(daily_weather::revision_id))),
-            )
-            .left_join(
-                daily_et0::table.on(daily_et0::account_id
-                    .eq(daily_weather::account_id)
-                    .and(daily_et0::revision_id.eq(daily_weather::revision_id))
-                    .and(daily_et0::day.eq(daily_weather::day))),
-            )
-            .filter(daily_weather::account_id.eq(self.id))
-            .filter(series::id.eq(series_id))
-            .order(daily_weather::day)
-            .select((
-                daily_weather::day,
-                daily_et0::et0_mm.nullable(),
-                daily_weather::rain_mm,
-                daily_weather::tmin_c,
-                daily_weather::tmax_c,
-            ))
-            .load(&mut self.connection().await?)
-            .await?;
-        Ok(rows
-            .into_iter()
-            .map(|(date, et0_mm, rain_mm, tmin_c, tmax_c)| WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c })
-            .collect())
     }
 }

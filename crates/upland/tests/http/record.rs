@@ -196,3 +196,34 @@ async fn units_are_proposed_with_their_evidence_and_taken_by_one_press() {
     let (_, page) = look(&client, &place, "date,tmax_c,tmin_c\n1/2/2026,20,8\n3/4/2026,21,9\n");
     assert!(page.body.contains("can be read day first or month first"), "{}", page.brief());
 }
+
+/// Twelve typed normals, and rain that somebody read at the gauge: this week's percent needs no file.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_gauge_beside_typed_normals_answers_for_a_wet_week() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let (place, controller) = client.import_site("library-terraces");
+    let normals = format!("{place}/weather/normals");
+    let names: Vec<String> = (1..=12).map(|m| format!("et0_{m}")).collect();
+    let typed: Vec<(&str, &str)> = names.iter().map(|n| (n.as_str(), "4.0")).collect();
+    let form = client.get(&normals).form(&normals);
+    assert_eq!(client.submit(&normals, form, &typed).status, 303);
+    let temporary = format!("{controller}/temporary");
+    let page = client.get(&temporary);
+    assert!(page.body.contains("No rain on record for the last two days"), "{}", page.brief());
+    let gauge = page.link("/weather/", "#reading-h");
+    let record = gauge.split('#').next().unwrap();
+    let decide = format!("{record}/decide");
+    for (date, rain) in [("2026-06-07", "30"), ("2026-06-10", "25")] {
+        let form = client.get(record).form(&decide);
+        let saved = client.submit(&decide, form, &[("reading_date", date), ("reading", rain)]);
+        assert_eq!(saved.status, 303, "{}", saved.brief());
+    }
+    let page = client.get(&temporary);
+    assert!(page.body.contains("It rained 55.0\u{a0}mm"), "{}", page.brief());
+    // The normals are the typed ones still, and can be typed anew without losing the readings.
+    let form = client.get(&normals).form(&normals);
+    assert_eq!(form.iter().find(|(n, _)| n == "et0_6").unwrap().1, "4");
+    assert_eq!(client.submit(&normals, form, &[("et0_6", "4.4")]).status, 303);
+    assert!(client.get(&temporary).body.contains("It rained 55.0\u{a0}mm"), "the readings stay");
+}

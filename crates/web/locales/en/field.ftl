@@ -194,7 +194,8 @@ temp-back-delay = Delay ended
 temp-back-bypass = Sensor active again
 temp-back-off = Switched on again
 temp-week-title = This week
-temp-week-none = No recent rain on record. This needs a measured series that reaches today.
+temp-week-none = No rain on record for the last two days.
+temp-week-gauge = Enter rain read at the gauge
 temp-week-line = It rained { $a } since { $b }.
 temp-week-same = no change
 temp-week-working = Since then: rain { $rain }, watering { $watered }, used by the plants { $used }. Kept day by day, the root zone lacks { $missing } this morning. Up to the last watering { $days } days at { $use } follow. { $waterings } waterings give { $base } each at 100 %: ({ $missing } + { $days } × { $use }) ÷ ({ $waterings } × { $base }) = { $exact } %.

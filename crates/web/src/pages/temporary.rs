@@ -34,6 +34,8 @@ pub(crate) struct TemporaryTemplate {
     pub(crate) sensors: Vec<Choice>,
     pub(crate) lines: Vec<TemporaryLine>,
     pub(crate) weeks: Vec<WeekProposal>,
+    /// Where rain read at the gauge is entered; none for a place without weather.
+    pub(crate) gauge: Option<String>,
 }
 
 /// Something temporary in words.
@@ -221,10 +223,17 @@ pub(crate) fn week_proposals(
 ) -> Vec<WeekProposal> {
     let c = context.controller();
     let Ok(budget) = context.budget() else { return Vec::new() };
+    let normals = context.normals().ok();
     let recent: Vec<SeasonDay> = days
         .iter()
         .filter(|d| d.date < today)
-        .map(|d| SeasonDay { date: d.date, et0_mm: d.et0_mm, rain_mm: d.rain_mm, air_c: None })
+        // Where rain alone was read by hand the month's normal stands for the day's reference ET.
+        .map(|d| SeasonDay {
+            date: d.date,
+            et0_mm: d.et0_mm.or_else(|| normals.map(|n| n[d.date.month0() as usize].et0_mm_per_day)),
+            rain_mm: d.rain_mm,
+            air_c: None,
+        })
         .collect();
     let Ok(season) = Season::of(&recent) else { return Vec::new() };
     // A record that ended weeks ago says nothing about this morning.

@@ -1,9 +1,10 @@
 use actix_web::web;
-use upland_store::{PlaceRecord, Record, SeriesRecord, Versioned, Write};
+use upland_core::climate::normals::Normals;
+use upland_store::{NewRevision, PlaceRecord, Record, SeriesRecord, Versioned, Write};
 use uuid::Uuid;
 
 use super::new_series_writes;
-use crate::context::Weather;
+use crate::context::{Record as Known, Weather};
 use crate::error::{Page, PageError};
 use crate::form::{Form, new_key};
 use crate::guard::posted::Posted;
@@ -11,7 +12,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::saving::{action, apply_over, made_on};
 use crate::handlers::{invalid, page};
-use crate::intake::revision_of_normals;
+use crate::intake::{DailyRecord, revision_of_normals, revision_of_record};
 use crate::loading;
 use crate::pages::shell::View;
 use crate::pages::weather::{NormalsFormTemplate, filled_normals, normal_fields, read_normals};
@@ -54,18 +55,20 @@ pub(crate) async fn save(
     let (Some(name), Some(normals)) = (name, normals) else {
         return invalid(&normals_page(&app, &user, &place, form).await?);
     };
-    let revision = revision_of_normals(&Words.t("normals-source"), normals);
+    let source = Words.t("normals-source");
     let address = format!("/places/{}/weather", place.id);
     let post_to = format!("{address}/normals");
     let writes = match form.get("series").parse::<Uuid>() {
-        // The ones that the form was filled with.
+        // The ones that the form was filled with. What was read by hand besides stays.
         Ok(series) => {
-            let known = user.account.series(series).await?.0;
-            let after = SeriesRecord { name, revision_id: revision.id, ..known.value };
+            let known = loading::record(&user.account, series).await?;
+            let revision = typed_again(&known, source, normals)?;
+            let after = SeriesRecord { name, revision_id: revision.id, ..known.weather.series.value };
             let record = Record::Series(Some(after), Some(Box::new(revision)));
             vec![Write { id: series, made_on: made_on(&form), record }]
         }
         Err(_) => {
+            let revision = revision_of_normals(&source, normals);
             let record =
                 SeriesRecord { name, position: place.value.position, wind_height_m: 2.0, revision_id: revision.id };
             new_series_writes(record, revision, &place, &form)
@@ -73,6 +76,23 @@ pub(crate) async fn save(
     };
     let action = action(&app, &user, &form, ["why-normals", &address], writes);
     apply_over(&app, &user, form, &action, [&post_to, &address]).await
+}
+
+/// Normals that are typed again, with the days that are on record beside them.
+fn typed_again(known: &Known, source: String, normals: Normals) -> Result<NewRevision, PageError> {
+    if known.days.is_empty() {
+        return Ok(revision_of_normals(&source, normals));
+    }
+    let series = &known.weather.series.value;
+    let record = DailyRecord {
+        position: series.position,
+        wind_height_m: series.wind_height_m,
+        source,
+        read: known.read(),
+        decisions: known.decisions.clone(),
+        typed: Some(normals),
+    };
+    revision_of_record(record).map_err(|e| PageError::Ours(Box::new(e)))
 }
 
 /// The place's weather when it is typed.

@@ -78,7 +78,7 @@ pub(super) async fn series_page(
         method_name: weather.revision.method.clone(),
         source: weather.revision.source.clone(),
         edit_href: own_place.filter(|_| typed).map(|place| format!("/places/{place}/weather/normals")),
-        import_href: own_place.filter(|_| !typed).map(|place| format!("/places/{place}/weather?series={id}")),
+        import_href: own_place.filter(|_| !typed).map(|place| format!("/places/{place}/weather")),
         variants: variant_lines(&weather, units),
         depth_unit: Measure::Depth.unit(units),
         base,
