@@ -4,7 +4,7 @@ use chrono::{NaiveDate, TimeDelta};
 
 use crate::controller::{Controller, ProgramLetter};
 use crate::place::Bound;
-use crate::quantity::Percent;
+use crate::quantity::{MonthOfYear, Percent};
 use crate::replay::{Ground, Hold, Keep, PercentBy, Scheduled, Season, replay};
 use crate::schedule::Plan;
 
@@ -65,8 +65,8 @@ pub struct ShortTerm {
 /// order of days matters: what fell a week ago is partly used, what fell yesterday is not. Rain to come is
 /// not counted on. Source: own method on \[FAO-56\] eq. 85 to 88.
 ///
-/// `et0_mm_per_day`: the month's normal. Nothing where the program has no station in the open, or does not
-/// water in the days ahead.
+/// `et0_mm_per_day`: the month's normal. Nothing where the program has no station in the open, is off in this
+/// month, or does not water in the days ahead.
 #[must_use]
 pub fn short_term(
     recent: &Recent<'_>,
@@ -76,6 +76,8 @@ pub fn short_term(
 ) -> Option<ShortTerm> {
     let c = recent.controller;
     let program = c.program(letter)?;
+    // A month that is off is not woken by rain.
+    recent.plan.percent_of_month(letter, MonthOfYear::of(today))?;
     let ground = Ground::of(c);
     let open =
         ground.stations.iter().filter(|s| !s.covered && c.station(s.number).is_some_and(|own| own.program == letter));

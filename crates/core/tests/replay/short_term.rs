@@ -54,6 +54,24 @@ fn a_plain_week_stays_at_a_hundred() {
     assert_eq!(found.until, monday() + TimeDelta::days(34));
 }
 
+/// In a month that is off there is nothing to turn down, and nothing is turned on.
+#[test]
+fn a_month_that_is_off_is_not_woken_by_rain() {
+    let mut c = lawn();
+    let season = even(28, &[(27, 8.0)]);
+    let today = *season.dates.last().unwrap() + TimeDelta::days(1);
+    let asked = |c: &Controller| {
+        let plan = Plan::of(c, None);
+        let rules = Bound::open();
+        let since = today - TimeDelta::days(7);
+        let recent = Recent { controller: c, plan: &plan, rules: &rules, season: &season, holds: Vec::new(), since };
+        short_term(&recent, A, today, 3.0)
+    };
+    assert!(asked(&c).is_some());
+    c.programs[0].months[chrono::Datelike::month0(&today) as usize].dial = MonthDial::Off;
+    assert_eq!(asked(&c), None);
+}
+
 /// 60 mm a week ago are used up or gone; 60 mm yesterday leave nothing missing.
 #[test]
 fn the_order_of_days_matters() {
