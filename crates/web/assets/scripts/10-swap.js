@@ -19,18 +19,7 @@ class LiveQuestion {
     }
     this.busy = true;
     const number = ++this.sent;
-    const late = window.setTimeout(() => liveState("late"), 2000);
-    fetch(this.url, { method: "POST", body: fields, headers: { "x-sequence": String(number) } })
-      .then((answer) => {
-        // Without a session the server leads to the page on which one signs in.
-        if (answer.redirected) {
-          throw new Error("signedOut");
-        }
-        if (!answer.ok) {
-          throw new Error("failed");
-        }
-        return answer.text();
-      })
+    fetchText(this.url, { method: "POST", body: fields, headers: { "x-sequence": String(number) } })
       .then((text) => {
         if (number > this.shown) {
           this.shown = number;
@@ -40,7 +29,6 @@ class LiveQuestion {
       })
       .catch((error) => liveState(error.message === "signedOut" ? "signedOut" : "failed"))
       .finally(() => {
-        window.clearTimeout(late);
         this.busy = false;
         if (this.waiting) {
           const [next, then] = this.waiting;
@@ -55,6 +43,23 @@ class LiveQuestion {
     this.shown = this.sent;
     this.waiting = null;
   }
+}
+
+/** The text of an answer; one that is late, fails, or finds nobody signed in says so. */
+function fetchText(url, options) {
+  const late = window.setTimeout(() => liveState("late"), 2000);
+  return fetch(url, options)
+    .then((answer) => {
+      // Without a session the server leads to the page on which one signs in.
+      if (answer.redirected) {
+        throw new Error("signedOut");
+      }
+      if (!answer.ok) {
+        throw new Error("failed");
+      }
+      return answer.text();
+    })
+    .finally(() => window.clearTimeout(late));
 }
 
 /** Says that the figures on the page are not those of what is typed: an answer failed, is late, or nobody is signed in. */

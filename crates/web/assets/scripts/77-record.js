@@ -4,6 +4,7 @@
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("record", () => ({
     drag: null,
+    asked: 0,
 
     init() {
       this.newest();
@@ -47,18 +48,13 @@ document.addEventListener("alpine:init", () => {
     },
 
     show(address) {
-      const late = window.setTimeout(() => liveState("late"), 2000);
-      fetch(address)
-        .then((answer) => {
-          if (answer.redirected) {
-            throw new Error("signedOut");
-          }
-          if (!answer.ok) {
-            throw new Error("failed");
-          }
-          return answer.text();
-        })
+      const number = ++this.asked;
+      fetchText(address)
         .then((html) => {
+          // A key that is held down asks faster than the server draws: the newest answer is shown.
+          if (number !== this.asked) {
+            return;
+          }
           const hadFocus = Boolean(document.activeElement.closest(".recordw"));
           swapById(html);
           this.newest();
@@ -68,8 +64,7 @@ document.addEventListener("alpine:init", () => {
           }
           liveState("");
         })
-        .catch((error) => liveState(error.message === "signedOut" ? "signedOut" : "failed"))
-        .finally(() => window.clearTimeout(late));
+        .catch((error) => liveState(error.message === "signedOut" ? "signedOut" : "failed"));
     },
 
     take(event) {

@@ -45,9 +45,9 @@ pub(crate) struct DecisionRow {
     pub(crate) reason: String,
 }
 
-/// The element in the words of a table.
-pub(crate) fn element_name(element: Element) -> String {
-    Words.t(match element {
+/// The key of an element's word.
+pub(crate) const fn element_key(element: Element) -> &'static str {
+    match element {
         Element::TMax => "column-tmax",
         Element::TMin => "column-tmin",
         Element::RhMax => "column-rhmax",
@@ -57,7 +57,12 @@ pub(crate) fn element_name(element: Element) -> String {
         Element::Wind => "column-wind",
         Element::Solar => "column-solar",
         Element::Rain => "column-rain",
-    })
+    }
+}
+
+/// The element in the words of a table.
+pub(crate) fn element_name(element: Element) -> String {
+    Words.t(element_key(element))
 }
 
 /// What an element is measured in.

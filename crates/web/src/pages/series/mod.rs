@@ -18,7 +18,7 @@ use crate::show::{Measure, Units, date_long, number};
 use crate::words::Words;
 use flag_rows::{decision_rows, flag_rows};
 
-pub(crate) use flag_rows::{DecisionRow, FlagRow, element_name, measure, value_text};
+pub(crate) use flag_rows::{DecisionRow, FlagRow, element_key, element_name, measure, value_text};
 pub(crate) use months::MonthsView;
 pub(crate) use period::{Period, PeriodLink, Steps};
 pub(crate) use recent::{RecentView, Scheduled};

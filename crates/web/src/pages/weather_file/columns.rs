@@ -4,6 +4,7 @@ use upland_formats::weather::{Column, Table, Unit, date_orders};
 
 use crate::form::Form;
 use crate::pages::Choice;
+use crate::pages::series::element_key;
 use crate::words::Words;
 
 /// A column of the file and what it is read as.
@@ -20,18 +21,7 @@ pub(crate) struct ColumnRow {
 }
 
 pub(super) fn role_key(column: Column) -> &'static str {
-    match column {
-        Column::Date => "column-date",
-        Column::TMax => "column-tmax",
-        Column::TMin => "column-tmin",
-        Column::RhMax => "column-rhmax",
-        Column::RhMin => "column-rhmin",
-        Column::RhMean => "column-rhmean",
-        Column::DewPoint => "column-dewpoint",
-        Column::Wind => "column-wind",
-        Column::Solar => "column-solar",
-        Column::Rain => "column-rain",
-    }
+    column.element().map_or("column-date", element_key)
 }
 
 pub(super) fn unit_key(unit: Unit) -> &'static str {
