@@ -37,7 +37,7 @@ fn park(stations: u8) -> Controller {
         .map(|n| Station {
             slope: Slope::ALL[usize::from(n % 4)],
             minutes: Some(RunTime::from_seconds(1200 + 60 * u32::from(n))),
-            ..Station::plain(n, "Bed", Plant::TYPES[usize::from(n % 6)], SprinklerType::ALL[usize::from(n % 4)])
+            ..Station::plain(n, "Bed", Plant::KINDS[usize::from(n % 8)], SprinklerType::ALL[usize::from(n % 4)])
         })
         .collect();
     c.programs[0].schedule = Schedule {

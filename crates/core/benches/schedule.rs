@@ -28,7 +28,7 @@ fn park() -> Controller {
             ..Station::plain(
                 n,
                 &format!("Station {n}"),
-                Plant::TYPES[usize::from(n % 6)],
+                Plant::KINDS[usize::from(n % 8)],
                 SprinklerType::ALL[usize::from(n % 4)],
             )
         })

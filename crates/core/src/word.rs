@@ -5,7 +5,7 @@ use thiserror::Error;
 use crate::controller::{
     ClockFace, Contact, MonthDial, PanelOrder, PercentScope, PercentStorage, Preset, ProgramLetter, StartOff,
 };
-use crate::landscape::{Plant, Slope, Soil, SprinklerType, Sun};
+use crate::landscape::{Density, Exposure, Maturity, Plant, Rub, Slope, Soil, SprinklerType, Squeeze, WaterNeed};
 use crate::quantity::{Coefficient, OutOfRange, Percent};
 use crate::sensor::Vent;
 
@@ -67,18 +67,35 @@ words!(StartOff, "start_off", Self::PastMidnight => "past_midnight", Self::Key =
 words!(ClockFace, "clock_face", Self::Hours24 => "hours_24", Self::Hours12 => "hours_12");
 words!(Slope, "slope", Self::Level => "level", Self::Gentle => "gentle", Self::Moderate => "moderate", Self::Steep => "steep");
 words!(Vent, "vent", Self::Open => "open", Self::Half => "half", Self::Closed => "closed");
-words!(Soil, "soil", Self::Clay => "clay", Self::Loam => "loam", Self::Sand => "sand");
-words!(Sun, "sun", Self::Open => "open", Self::QuarterShade => "quarter_shade", Self::HalfShade => "half_shade", Self::ReflectedHeat => "reflected_heat");
-words!(SprinklerType, "sprinkler", Self::Spray => "spray", Self::Rotor => "rotor", Self::RotaryNozzle => "rotary_nozzle", Self::Drip => "drip");
+words!(Soil, "soil", Self::Sand => "sand", Self::LoamySand => "loamy_sand", Self::SandyLoam => "sandy_loam", Self::Loam => "loam", Self::SiltLoam => "silt_loam", Self::Silt => "silt", Self::SandyClayLoam => "sandy_clay_loam", Self::ClayLoam => "clay_loam", Self::SiltyClayLoam => "silty_clay_loam", Self::SandyClay => "sandy_clay", Self::SiltyClay => "silty_clay", Self::Clay => "clay");
+words!(Exposure, "exposure", Self::Open => "open", Self::Dappled => "dappled", Self::Shaded => "shaded", Self::DeepShade => "deep_shade", Self::Warm => "warm", Self::Hot => "hot");
+words!(WaterNeed, "need", Self::VeryLow => "very_low", Self::Low => "low", Self::Moderate => "moderate", Self::High => "high");
+words!(Density, "density", Self::Sparse => "sparse", Self::Full => "full", Self::Layered => "layered");
+words!(Maturity, "maturity", Self::New => "new", Self::Young => "young", Self::Grown => "grown");
+words!(Squeeze, "squeeze", Self::FallsApart => "falls_apart", Self::Ball => "ball", Self::ShortRibbon => "short_ribbon", Self::Ribbon => "ribbon", Self::LongRibbon => "long_ribbon");
+words!(Rub, "rub", Self::Gritty => "gritty", Self::Even => "even", Self::Smooth => "smooth");
+words!(SprinklerType, "sprinkler", Self::Spray => "spray", Self::MicroSpray => "micro_spray", Self::MultiStream => "multi_stream", Self::Rotor => "rotor", Self::Drip => "drip", Self::Buried => "buried", Self::Bubbler => "bubbler");
 
-const PLANTS: [(Plant, &str); 6] = [
+const PLANTS: [(Plant, &str); 12] = [
     (Plant::CoolTurf, "cool_turf"),
     (Plant::WarmTurf, "warm_turf"),
+    (Plant::GroundCover, "ground_cover"),
+    (Plant::Perennials, "perennials"),
     (Plant::Shrubs, "shrubs"),
-    (Plant::Annuals, "annuals"),
     (Plant::Trees, "trees"),
-    (Plant::Natives, "natives"),
+    (Plant::Vines, "vines"),
+    (Plant::Annuals, "annuals"),
+    (Plant::Vegetables, "vegetables"),
+    (Plant::Berries, "berries"),
+    (Plant::FruitTrees, "fruit_trees"),
+    (Plant::Bare, "bare"),
 ];
+
+/// Every word of a plant that is no number and grows.
+#[must_use]
+pub fn growing_plant_words() -> Vec<&'static str> {
+    PLANTS.iter().filter(|(plant, _)| *plant != Plant::Bare).map(|(_, word)| *word).collect()
+}
 
 /// Every word of a plant, `coefficient` last.
 #[must_use]

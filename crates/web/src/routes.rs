@@ -12,9 +12,9 @@ use crate::guard::once::once;
 use crate::guard::pairs::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    account, company, controllers, dial, door_card, found, health, later, log, measure, places, reference, replay,
-    round, rules, sensors, set_password, sign_in, site, stations, temporary, today, undo, units, weather, week, why,
-    year,
+    account, company, controllers, dial, door_card, feel, found, health, later, log, measure, places, reference,
+    replay, round, rules, sensors, set_password, sign_in, site, stations, temporary, today, undo, units, weather, week,
+    why, year,
 };
 
 /// An address, what it answers, and whom it is for.
@@ -183,6 +183,9 @@ fn a_controller() -> Vec<Address> {
     vec![
         Address::new("/controllers/{controller}", Work).page(controllers::edit::edit).form(controllers::update::update),
         Address::new("/controllers/{controller}/stations", Work).page(stations::show::show).form(stations::save::save),
+        Address::new("/controllers/{controller}/stations/{number}/feel", Work)
+            .page(feel::show::show)
+            .form(feel::save::save),
         Address::new("/controllers/{controller}/stations/{number}/measure", Work)
             .page(measure::show::show)
             .form(measure::save::save),

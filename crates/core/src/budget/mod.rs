@@ -15,5 +15,5 @@ pub use effective_rain::effective_rain;
 pub use month::{Dial, FewerDays, MonthBudget, StationDemand, StationMonth};
 pub use percent::{BudgetRow, PercentRule, monthly_percents};
 pub use station::{LEAST_RUN_MINUTES, StationBase};
-pub use what_if::{Guess, StationGuess, WhatIf, base_minutes_if, percent_if};
+pub use what_if::{StationGuess, Uncertainty, WhatIf, base_minutes_if, percent_if, uncertainty};
 pub use year::{BudgetError, Group, YearBudget, year_budget};

@@ -56,7 +56,7 @@ pub(super) fn station_demand(
     normal: &MonthNormal,
     rain: Rain,
 ) -> StationDemand {
-    let etl_mm = (normal.et0_mm_per_day * need.kl * month.mean_days()).max(0.0);
+    let etl_mm = (normal.et0_mm_per_day * need.kl[month.index()] * month.mean_days()).max(0.0);
     let usable_mm = match normal.rain_mm {
         Some(rain_mm) if rain != Rain::NeverFalls => effective_rain(rain_mm, etl_mm, need.raw_mm),
         _ => 0.0,

@@ -1,6 +1,6 @@
 use crate::controller::{Capability, ProgramLetter, Station};
 use crate::landscape::{Provenance, gross_minutes, run_multiplier};
-use crate::quantity::{RunTime, range};
+use crate::quantity::{MonthOfYear, RunTime, range};
 
 /// Runs shorter than this ask for fewer days instead (common practice).
 pub const LEAST_RUN_MINUTES: f64 = 2.0;
@@ -8,9 +8,9 @@ pub const LEAST_RUN_MINUTES: f64 = 2.0;
 /// What a station needs, whatever the month.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct StationNeed {
-    pub(super) plant_coefficient: (f64, Provenance),
-    pub(super) sun_factor: f64,
-    pub(super) kl: f64,
+    pub(super) plant_coefficients: [(f64, Provenance); 12],
+    pub(super) microclimate: (f64, Provenance),
+    pub(super) kl: [f64; 12],
     pub(super) root_depth_m: (f64, Provenance),
     pub(super) available_water_mm_per_m: (f64, Provenance),
     pub(super) depletion_share: (f64, Provenance),
@@ -23,14 +23,12 @@ pub(super) struct StationNeed {
 
 impl StationNeed {
     pub(super) fn of(station: &Station) -> Self {
-        let plant_coefficient = station.plant.coefficient();
-        let sun_factor = station.sun.factor();
         let zone = station.zone();
         let uniformity = station.sprinkler.uniformity();
         Self {
-            plant_coefficient,
-            sun_factor,
-            kl: station.landscape_coefficient(),
+            plant_coefficients: MonthOfYear::ALL.map(|month| station.plant_coefficient(month)),
+            microclimate: station.microclimate_factor(),
+            kl: station.landscape_coefficients(),
             root_depth_m: station.root_depth_m(),
             available_water_mm_per_m: station.available_water_mm_per_m(),
             depletion_share: station.depletion_share(),
@@ -57,12 +55,14 @@ pub struct StationBase {
     pub number: u8,
     /// The program that runs it.
     pub program: ProgramLetter,
-    /// Plant coefficient and how it is known.
+    /// Plant coefficient in the base month and how it is known.
     pub plant_coefficient: (f64, Provenance),
-    /// Micro-climate factor of sun and shade.
-    pub sun_factor: f64,
-    /// Landscape coefficient K_L, the product of the two.
+    /// Microclimate factor of sun, shade and wind, and how it is known.
+    pub microclimate: (f64, Provenance),
+    /// Landscape coefficient K_L in the base month, the product of the two and the trim.
     pub kl: f64,
+    /// K_L of the twelve months, January first.
+    pub kl_by_month: [f64; 12],
     /// Depth of the watered roots, m, and how it is known.
     pub root_depth_m: (f64, Provenance),
     /// Available water of the soil, mm per m, and how it is known.
@@ -111,9 +111,10 @@ impl StationBase {
         Self {
             number: station.number,
             program: station.program,
-            plant_coefficient: need.plant_coefficient,
-            sun_factor: need.sun_factor,
-            kl: need.kl,
+            plant_coefficient: need.plant_coefficients[base.month.index()],
+            microclimate: need.microclimate,
+            kl: need.kl[base.month.index()],
+            kl_by_month: need.kl,
             root_depth_m: need.root_depth_m,
             available_water_mm_per_m: need.available_water_mm_per_m,
             depletion_share: need.depletion_share,
@@ -155,6 +156,7 @@ impl StationBase {
 /// What the base month asks of a station.
 #[derive(Debug, Clone, Copy)]
 pub(super) struct BaseDemand {
+    pub(super) month: MonthOfYear,
     pub(super) etl_peak_mm_per_day: f64,
     pub(super) base_mm_per_day: f64,
     pub(super) waterings: f64,

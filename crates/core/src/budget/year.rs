@@ -96,20 +96,24 @@ fn group(controller: &Controller, programs: &[&Program], normals: &Normals) -> R
                 .collect()
         })
         .collect();
-    let peak_month = peak(normals);
+    let peak_month = peak(normals, &members);
     let base_month = match controller.base_month {
         // A month without any ET cannot be what the others are a share of.
         BaseMonth::Month(month) if normals[month.index()].et0_mm_per_day > 0.0 => month,
         BaseMonth::Month(_) | BaseMonth::Peak => peak_month,
     };
-    let etl = |need: &StationNeed, month: MonthOfYear| normals[month.index()].et0_mm_per_day.max(0.0) * need.kl;
+    let etl = |need: &StationNeed, month: MonthOfYear| {
+        normals[month.index()].et0_mm_per_day.max(0.0) * need.kl[month.index()]
+    };
     let stations: Vec<StationBase> = members
         .iter()
         .map(|(station, program, need)| {
             let by_sensor = controller.et_reference_mm_per_day(program.letter);
             let base = BaseDemand {
+                month: base_month,
                 etl_peak_mm_per_day: etl(need, peak_month),
-                base_mm_per_day: by_sensor.map_or_else(|| etl(need, base_month), |reference| reference * need.kl),
+                base_mm_per_day: by_sensor
+                    .map_or_else(|| etl(need, base_month), |reference| reference * need.kl[base_month.index()]),
                 waterings: waterings(controller, program, &members, &|need| etl(need, peak_month)),
             };
             StationBase::fit(station, need, &controller.capability, base)
@@ -140,9 +144,12 @@ const fn rain_of(station: &Station, program: &Program) -> Rain {
     }
 }
 
-/// The month with the most reference ET a day; the earlier one of equals.
-fn peak(normals: &Normals) -> MonthOfYear {
-    let a_day = |m: &MonthOfYear| normals[m.index()].et0_mm_per_day;
+/// The month in which a group's plants use most a day; the earlier one of equals.
+fn peak(normals: &Normals, members: &[(&Station, &Program, StationNeed)]) -> MonthOfYear {
+    let a_day = |m: &MonthOfYear| -> f64 {
+        let kl: f64 = members.iter().map(|(.., need)| need.kl[m.index()]).sum();
+        normals[m.index()].et0_mm_per_day * kl
+    };
     MonthOfYear::ALL.into_iter().rev().max_by(|a, b| a_day(a).total_cmp(&a_day(b))).unwrap_or(MonthOfYear::ALL[0])
 }
 

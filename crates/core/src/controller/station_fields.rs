@@ -3,9 +3,9 @@
 use super::letter::ProgramLetter;
 use super::model::Station;
 use crate::field::{Field, Fields, Value};
-use crate::landscape::{CycleSoak, Plant, Slope, Soil, SprinklerType, Sun};
+use crate::landscape::{CycleSoak, Density, Exposure, Maturity, Plant, Slope, Soil, SprinklerType, WaterNeed};
 use crate::quantity::{Coefficient, RateMmPerHour, RunTime, limit, range};
-use crate::word::{plant_of, plant_word, plant_words};
+use crate::word::{growing_plant_words, plant_of, plant_word, plant_words};
 
 /// A line of the table.
 type F = Field<Station>;
@@ -43,6 +43,38 @@ impl Fields for Station {
             |s, v| v.number().and_then(|k| Coefficient::new(k).ok()).map(|k| s.plant = Plant::Coefficient(k)),
         )
         .when(|s| matches!(s.plant, Plant::Coefficient(_))),
+        F::choice::<WaterNeed>(
+            "need",
+            |s| s.planting.need.map(Value::word).unwrap_or(Value::Absent),
+            |s, v| v.maybe(Value::of_word).map(|need| s.planting.need = need),
+        )
+        .optional(),
+        F::choice::<Density>(
+            "density",
+            |s| Value::word(s.planting.density),
+            |s, v| v.of_word().map(|density| s.planting.density = density),
+        )
+        .defaulted(),
+        F::choice::<Maturity>(
+            "maturity",
+            |s| Value::word(s.planting.maturity),
+            |s, v| v.of_word().map(|maturity| s.planting.maturity = maturity),
+        )
+        .defaulted(),
+        F::choice_of(
+            "beside",
+            growing_plant_words,
+            |s| s.planting.beside.map(|plant| plant_word(plant).to_owned()).into(),
+            |s, v| v.maybe(|v| plant_of(v.text()?, None).ok()).map(|plant| s.planting.beside = plant),
+        )
+        .optional(),
+        F::months(
+            "k_by_month",
+            range::COEFFICIENT,
+            |s| s.planting.by_month.map_or(Value::Absent, |k| Value::Numbers(k.map(Coefficient::get).to_vec())),
+            set_by_month,
+        )
+        .optional(),
         F::choice::<SprinklerType>(
             "sprinkler",
             |s| Value::word(s.sprinkler.kind),
@@ -65,7 +97,18 @@ impl Fields for Station {
         F::choice::<Soil>("soil", |s| Value::word(s.soil), |s, v| v.of_word().map(|soil| s.soil = soil)),
         F::choice::<Slope>("slope", |s| Value::word(s.slope), |s, v| v.of_word().map(|slope| s.slope = slope))
             .defaulted(),
-        F::choice::<Sun>("sun", |s| Value::word(s.sun), |s, v| v.of_word().map(|sun| s.sun = sun)),
+        F::choice::<Exposure>(
+            "exposure",
+            |s| Value::word(s.exposure),
+            |s, v| v.of_word().map(|exposure| s.exposure = exposure),
+        ),
+        F::number(
+            "microclimate",
+            range::MICROCLIMATE,
+            |s| s.microclimate.into(),
+            |s, v| v.maybe(Value::number).map(|factor| s.microclimate = factor),
+        )
+        .optional(),
         F::number("trim_pct", range::TRIM, |s| s.trim_pct.into(), |s, v| v.number().map(|trim| s.trim_pct = trim))
             .defaulted(),
         F::flag("roofed", |s| s.roofed.into(), |s, v| v.flag().map(|roofed| s.roofed = roofed)),
@@ -141,9 +184,25 @@ fn set_plant(station: &mut Station, value: &Value) -> Option<()> {
     // A coefficient that stands already is kept; the field that follows it in the table sets another.
     let known = match station.plant {
         Plant::Coefficient(k) => k,
-        _ => Coefficient::new(station.plant.coefficient().0).ok()?,
+        _ => {
+            let usual = station.plant.coefficient(&station.planting).0;
+            Coefficient::new(usual.clamp(range::COEFFICIENT.min, range::COEFFICIENT.max)).ok()?
+        }
     };
     plant_of(word, Some(known.get())).ok().map(|plant| station.plant = plant)
+}
+
+fn set_by_month(station: &mut Station, value: &Value) -> Option<()> {
+    let by_month = value.maybe(Value::months)?;
+    // All of them have passed the field's check, or the table's readers would not have come here.
+    let coefficients = |months: [f64; 12]| -> Option<[Coefficient; 12]> {
+        months.into_iter().filter_map(|k| Coefficient::new(k).ok()).collect::<Vec<_>>().try_into().ok()
+    };
+    station.planting.by_month = match by_month {
+        Some(months) => Some(coefficients(months)?),
+        None => None,
+    };
+    Some(())
 }
 
 fn set_cycle(station: &mut Station, value: &Value) -> Option<()> {

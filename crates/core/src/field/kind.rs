@@ -25,6 +25,8 @@ pub enum Kind {
     },
     /// Yes or no.
     Flag,
+    /// Twelve numbers of a range, January first.
+    Months(Range),
 }
 
 /// Whether a field may be left out.
@@ -69,6 +71,9 @@ pub enum FieldError {
         /// The allowed ones.
         allowed: Vec<&'static str>,
     },
+    /// Fewer or more numbers than a year has months.
+    #[error("{0} numbers instead of twelve, January first")]
+    Months(usize),
     /// A number where a text is meant, and the like.
     #[error("the value is of another kind")]
     Kind,
@@ -105,6 +110,10 @@ impl Kind {
             }
             (Self::Text { min, max }, Value::Text(text)) => check_text(text, *min, *max),
             (Self::Flag, Value::Flag(_)) => Ok(()),
+            (Self::Months(_), Value::Numbers(numbers)) if numbers.len() != 12 => Err(FieldError::Months(numbers.len())),
+            (Self::Months(range), Value::Numbers(numbers)) => {
+                numbers.iter().try_for_each(|n| range.check(*n).map(drop).map_err(FieldError::OutOfRange))
+            }
             _ => Err(FieldError::Kind),
         }
     }

@@ -70,6 +70,12 @@ impl<T> Field<T> {
         Self::new(name, Kind::Text { min, max }, get, set)
     }
 
+    /// Twelve numbers of a range, January first.
+    #[must_use]
+    pub const fn months(name: &'static str, range: Range, get: Get<T>, set: Set<T>) -> Self {
+        Self::new(name, Kind::Months(range), get, set)
+    }
+
     /// Yes or no.
     #[must_use]
     pub const fn flag(name: &'static str, get: Get<T>, set: Set<T>) -> Self {

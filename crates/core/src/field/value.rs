@@ -11,6 +11,8 @@ pub enum Value {
     Number(f64),
     /// A text, or one of a closed set of words.
     Text(String),
+    /// Numbers in an order, as those of the twelve months.
+    Numbers(Vec<f64>),
 }
 
 impl Value {
@@ -35,6 +37,15 @@ impl Value {
         let number = self.number().filter(|n| n.fract() == 0.0 && (0.0..=f64::from(u32::MAX)).contains(n))?;
         // Whole and within u32: the cast loses nothing.
         N::try_from(number as u32).ok()
+    }
+
+    /// The numbers of the twelve months.
+    #[must_use]
+    pub fn months(&self) -> Option<[f64; 12]> {
+        match self {
+            Self::Numbers(numbers) => numbers.as_slice().try_into().ok(),
+            _ => None,
+        }
     }
 
     /// Yes or no.

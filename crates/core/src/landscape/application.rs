@@ -34,10 +34,19 @@ mod tests {
     /// Common practice: 12.7 mm takes 24, 52, 50 and 75 minutes.
     #[test]
     fn half_an_inch_by_sprinkler_type() {
-        let minutes = SprinklerType::ALL.map(|t| minutes_for(12.7, t.rate_mm_per_hour()).round());
+        let types = [SprinklerType::Spray, SprinklerType::Rotor, SprinklerType::MultiStream, SprinklerType::Drip];
+        let minutes = types.map(|t| minutes_for(12.7, t.rate_mm_per_hour()).round());
         assert_eq!(minutes, [24.0, 52.0, 50.0, 75.0]);
-        let rates = SprinklerType::ALL.map(|t| (t.rate_mm_per_hour() * 100.0).round() / 100.0);
+        let rates = types.map(|t| (t.rate_mm_per_hour() * 100.0).round() / 100.0);
         assert_eq!(rates, [31.75, 14.65, 15.24, 10.16]);
+    }
+
+    #[test]
+    fn a_rate_by_type_lies_within_its_range() {
+        for kind in SprinklerType::ALL {
+            let [low, high] = kind.rate_range_mm_per_hour();
+            assert!((low..=high).contains(&kind.rate_mm_per_hour()), "{kind:?}");
+        }
     }
 
     #[test]

@@ -100,6 +100,8 @@ pub mod range {
     pub const SPACING: Range = r("spacing", "m", 0.05, 20.0);
     /// Landscape coefficient.
     pub const COEFFICIENT: Range = r("coefficient", "", 0.05, 1.5);
+    /// Microclimate factor of sun, shade and wind (LCM-2000 has 0.5 to 1.4).
+    pub const MICROCLIMATE: Range = r("microclimate", "", 0.2, 1.6);
     /// Distribution uniformity of the lowest quarter.
     pub const UNIFORMITY: Range = r("uniformity", "", 0.2, 1.0);
     /// Trim of a station's demand; commonly within -50 to +25 % (common practice), ours is narrower.

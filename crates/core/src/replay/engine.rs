@@ -6,6 +6,7 @@ use super::state::{Day, State};
 use super::strategy::Strategy;
 use crate::balance::{DayEnd, Entering, day};
 use crate::place::Bound;
+use crate::quantity::MonthOfYear;
 
 /// Of which stations every day is kept, beside the sums.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -49,6 +50,7 @@ pub fn replay(ground: &Ground, season: &Season, rules: &Bound, strategy: &mut dy
         let state = State { ground, depletions: &depletions };
         strategy.water(&Day { season, index }, &state, &mut today, &mut tomorrow);
         let (et0, rain) = (season.et0_mm[index], season.rain_mm[index]);
+        let month = MonthOfYear::of(season.dates[index]);
         let counts = index >= season.lead;
         let frost = season.air_c[index].is_some_and(|(low, _)| low < 0.0);
         for ((station, dose), (sums, before)) in
@@ -68,7 +70,7 @@ pub fn replay(ground: &Ground, season: &Season, rules: &Bound, strategy: &mut dy
                     rain_mm: if station.covered { 0.0 } else { rain },
                     applied_mm: dose.applied_mm[part],
                     runoff_mm: dose.runoff_mm[part],
-                    et_l_mm: station.kl * et0,
+                    et_l_mm: station.kl_in(month) * et0,
                 };
                 let end = day(&station.zone, before[part], &entering);
                 before[part] = end.depletion_mm;

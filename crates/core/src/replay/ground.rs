@@ -1,6 +1,7 @@
 use crate::balance::RootZone;
 use crate::controller::{Controller, Station};
 use crate::landscape::{Runoff, run_multiplier};
+use crate::quantity::MonthOfYear;
 
 /// Which part of a station a balance is kept of.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -30,8 +31,8 @@ impl Part {
 pub struct ReplayStation {
     /// Terminal number.
     pub number: u8,
-    /// Landscape coefficient K_L.
-    pub kl: f64,
+    /// Landscape coefficient K_L of the twelve months, January first.
+    pub kl: [f64; 12],
     /// The store that its plants draw on.
     pub zone: RootZone,
     /// Depletion at the start of the first day, mm: 0 to TAW.
@@ -58,7 +59,7 @@ impl ReplayStation {
         let uniformity = station.sprinkler.uniformity().0;
         Self {
             number: station.number,
-            kl: station.landscape_coefficient(),
+            kl: station.landscape_coefficients(),
             zone,
             depletion_start_mm: station.root_zone.depletion_start_mm.unwrap_or(0.0).min(zone.taw_mm),
             covered: station.roofed,
@@ -68,6 +69,18 @@ impl ReplayStation {
             surface: station.runoff(),
             area_m2: station.area_m2,
         }
+    }
+
+    /// K_L in a month.
+    #[must_use]
+    pub const fn kl_in(&self, month: MonthOfYear) -> f64 {
+        self.kl[month.index()]
+    }
+
+    /// The highest K_L of the year.
+    #[must_use]
+    pub fn highest_kl(&self) -> f64 {
+        self.kl.into_iter().fold(0.0, f64::max)
     }
 
     /// What reaches a part of the mean depth.

@@ -202,7 +202,7 @@ impl<'a> Candidate<'a> {
                 // One sensor a program, in the station that dries first.
                 let holds = self.controller.programs.iter().filter_map(|p| {
                     let own = self.ground.stations.iter().filter(|s| self.program_of(s.number) == Some(p.letter));
-                    let days = |s: &&super::ReplayStation| s.zone.raw_mm() / s.kl.max(0.01);
+                    let days = |s: &&super::ReplayStation| s.zone.raw_mm() / s.highest_kl().max(0.01);
                     let first = own.min_by(|a, b| days(a).total_cmp(&days(b)))?;
                     Some(Hold::Soil {
                         depletion_share: SOIL_SHARE_OF_RAW * first.zone.p,

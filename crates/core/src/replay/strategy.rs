@@ -227,11 +227,12 @@ impl Strategy for Deficit<'_> {
         if !self.rules.allows_day(day.date()) {
             return;
         }
+        let month = MonthOfYear::of(day.date());
         let ahead = day.season.et0_before(day.index, OUTLOOK_DAYS) * f64::from(self.days_to_next(day.date()));
         for (index, station) in self.ground.stations.iter().enumerate() {
             let standing = state.at(index);
             let missing = standing.depletion_mm;
-            if missing <= 0.0 || missing + station.kl * ahead <= self.refill * station.zone.raw_mm() {
+            if missing <= 0.0 || missing + station.kl_in(month) * ahead <= self.refill * station.zone.raw_mm() {
                 continue;
             }
             let wanted = gross_minutes(missing, station.rate_mm_per_hour, station.multiplier);

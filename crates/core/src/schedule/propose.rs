@@ -6,7 +6,7 @@ use super::longest_start::longest_start;
 use super::situation::Situation;
 use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, Schedule, StartTime, Station, choose_days};
-use crate::landscape::{Plant, SprinklerType};
+use crate::landscape::{Plant, WaterNeed};
 use crate::place::DateRule;
 
 /// Whether stations change programs.
@@ -76,17 +76,19 @@ pub fn propose<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Control
     Proposal { controller: c, shortfalls }
 }
 
-/// What a station is grouped by: exposure and kind of need.
+/// The kind of stations under a roof, which keep a program of their own.
+const ROOFED: u8 = 4;
+
+/// What a station is grouped by: its roof, how it is watered and how long its plants can wait.
 fn kind(station: &Station) -> u8 {
-    let drip = station.sprinkler.kind == SprinklerType::Drip;
-    if station.roofed {
-        return 3;
-    }
+    let thrifty = matches!(station.planting.need, Some(WaterNeed::VeryLow | WaterNeed::Low));
     match station.plant {
-        Plant::CoolTurf | Plant::WarmTurf => 0,
-        Plant::Natives | Plant::Trees if drip => 2,
-        _ if drip => 1,
-        _ => 0,
+        _ if station.roofed => ROOFED,
+        plant if plant.is_turf() => 0,
+        _ if station.sprinkler.kind.wets_the_surface() => 1,
+        Plant::Trees | Plant::FruitTrees => 3,
+        _ if thrifty => 3,
+        _ => 2,
     }
 }
 
@@ -101,7 +103,7 @@ fn group(c: &mut Controller) {
         let last = programs - 1;
         let place = if kinds.len() > programs && station.roofed {
             last
-        } else if kinds.len() > programs && kinds.contains(&3) {
+        } else if kinds.len() > programs && kinds.contains(&ROOFED) {
             place.min(last.saturating_sub(1))
         } else {
             place.min(last)

@@ -77,11 +77,12 @@ pub fn short_term(
     let c = recent.controller;
     let program = c.program(letter)?;
     // A month that is off is not woken by rain.
-    recent.plan.percent_of_month(letter, MonthOfYear::of(today))?;
+    let month = MonthOfYear::of(today);
+    recent.plan.percent_of_month(letter, month)?;
     let ground = Ground::of(c);
     let open =
         ground.stations.iter().filter(|s| !s.covered && c.station(s.number).is_some_and(|own| own.program == letter));
-    let station = *open.max_by(|a, b| a.kl.total_cmp(&b.kl))?;
+    let station = *open.max_by(|a, b| a.kl_in(month).total_cmp(&b.kl_in(month)))?;
     let mut ran =
         Scheduled::new(c, recent.plan, &ground, PercentBy::Month).on_its_dates().held_by(recent.holds.iter().cloned());
     let replayed = replay(&ground, recent.season, recent.rules, &mut ran, Keep::Station(station.number));
@@ -94,7 +95,7 @@ pub fn short_term(
     let ahead: Vec<i64> = (0..AHEAD_DAYS).filter(|n| c.waters_on(program, today + TimeDelta::days(*n))).collect();
     // Water enters before the plants drink, so the day of the last watering counts too.
     let days = ahead.last()? + 1;
-    let use_mm_per_day = station.kl * et0_mm_per_day.max(0.0);
+    let use_mm_per_day = station.kl_in(month) * et0_mm_per_day.max(0.0);
     let base_mm = recent.plan.station(station.number).map(|s| s.net_mm(s.base))?;
     // A week has at most seven waterings.
     let waterings = ahead.len() as u32;

@@ -8,7 +8,8 @@ use upland_core::sensor::{SensorKind, decision_window};
 /// 12.7 mm (half an inch) takes 24, 52, 50 and 75 minutes by type of sprinkler.
 #[test]
 fn minutes_for_half_an_inch() {
-    for (kind, minutes) in SprinklerType::ALL.into_iter().zip([24.0, 52.0, 50.0, 75.0]) {
+    let types = [SprinklerType::Spray, SprinklerType::Rotor, SprinklerType::MultiStream, SprinklerType::Drip];
+    for (kind, minutes) in types.into_iter().zip([24.0, 52.0, 50.0, 75.0]) {
         assert!((minutes_for(12.7, kind.rate_mm_per_hour()) - minutes).abs() < 1e-9);
     }
 }

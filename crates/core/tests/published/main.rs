@@ -7,6 +7,7 @@ mod catch_cans;
 mod common_practice;
 mod fao56;
 mod fao56_hourly;
+mod landscape;
 mod noaa;
 mod properties;
 mod series;

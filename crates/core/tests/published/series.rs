@@ -1,9 +1,9 @@
 //! A controller's year, worked by hand and as a whole.
 
-use upland_core::budget::{BudgetError, Dial, base_minutes_if, effective_rain, year_budget};
+use upland_core::budget::{BudgetError, Dial, StationGuess, base_minutes_if, effective_rain, uncertainty, year_budget};
 use upland_core::climate::normals::{MonthNormal, Normals};
 use upland_core::controller::*;
-use upland_core::landscape::{Plant, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::landscape::{Exposure, Plant, Planting, Soil, Sprinkler, SprinklerType, WaterNeed};
 use upland_core::quantity::{MonthOfYear, Percent, RateMmPerHour};
 
 /// A year of our own: 1 mm a day in January up to 5 in July, and back.
@@ -24,7 +24,7 @@ pub(crate) fn lawn(number: u8) -> Station {
             uniformity: Some(0.62),
         },
         soil: Soil::Loam,
-        sun: Sun::Open,
+        exposure: Exposure::Open,
         roofed: false,
         area_m2: Some(95.0),
         ..Station::plain(number, "Lawn", Plant::CoolTurf, SprinklerType::Spray)
@@ -154,12 +154,13 @@ fn nothing_to_share_is_said() {
 #[test]
 fn a_program_without_demand_takes_nothing_from_the_others() {
     let b = ProgramLetter::ALL[1];
-    let natives = Station { program: b, plant: Plant::Natives, ..lawn(2) };
-    let c = controller(Preset::Monthly, vec![lawn(1), natives]);
+    let planting = Planting { need: Some(WaterNeed::Low), ..Planting::default() };
+    let thrifty = Station { program: b, plant: Plant::Shrubs, planting, ..lawn(2) };
+    let c = controller(Preset::Monthly, vec![lawn(1), thrifty]);
     let budget = year_budget(&c, &normals(Some(200.0))).unwrap();
-    let natives = budget.group(b).unwrap();
-    assert!(natives.months.iter().all(|m| m.dial == Dial::Off));
-    assert!(natives.stations[0].run.minutes() > 0.0, "a real base time also serves manual runs");
+    let thrifty = budget.group(b).unwrap();
+    assert!(thrifty.months.iter().all(|m| m.dial == Dial::Off));
+    assert!(thrifty.stations[0].run.minutes() > 0.0, "a real base time also serves manual runs");
     assert_eq!(budget.group(ProgramLetter::A).unwrap().stations[0].run.minutes(), 29.0);
 }
 
@@ -228,10 +229,15 @@ fn a_guessed_rate_says_what_it_would_change() {
     let guessed =
         Station { sprinkler: Sprinkler { kind: SprinklerType::Spray, rate: None, uniformity: None }, ..lawn(1) };
     let what_ifs = base_minutes_if(&controller(Preset::Plain, vec![guessed]), &normals(None), 1);
-    let rate = what_ifs.iter().find(|w| w.guess.what == upland_core::budget::StationGuess::Rate).unwrap();
+    let rate = what_ifs.iter().find(|w| matches!(w.guess, StationGuess::Rate(_))).unwrap();
     assert!(rate.run[0] > rate.run[1], "a slower head runs longer");
-    // A measured station has only its soil left to doubt.
-    assert_eq!(base_minutes_if(&controller(Preset::Plain, vec![lawn(1)]), &normals(None), 1).len(), 1);
+    // The rate of a type is less certain than the rest: measuring it narrows the minutes most.
+    let exact = year_budget(&controller(Preset::Plain, vec![lawn(1)]), &normals(None)).unwrap();
+    let base = &exact.groups[0].stations[0];
+    let joined = uncertainty(base.exact_minutes * base.waterings, &what_ifs).unwrap();
+    assert!(matches!(joined.widest, StationGuess::Rate(_)), "{joined:?}");
+    // A measured station has only its soil and its roots left to doubt.
+    assert_eq!(base_minutes_if(&controller(Preset::Plain, vec![lawn(1)]), &normals(None), 1).len(), 2);
 }
 
 #[test]

@@ -154,7 +154,7 @@ fn program(doc: &ProgramDoc) -> Result<Program, DocError> {
 mod tests {
     use super::*;
     use upland_core::controller::{MonthDial, Preset};
-    use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
+    use upland_core::landscape::{CycleSoak, Exposure, Plant, Slope, Soil, Sprinkler, SprinklerType};
     use upland_core::quantity::{Coefficient, Percent, RateMmPerHour};
 
     fn controller() -> Controller {
@@ -164,7 +164,7 @@ mod tests {
             plant: Plant::Coefficient(Coefficient::new(0.34).unwrap()),
             sprinkler: Sprinkler { kind: SprinklerType::Drip, rate: RateMmPerHour::new(12.6).ok(), uniformity: None },
             soil: Soil::Sand,
-            sun: Sun::HalfShade,
+            exposure: Exposure::Shaded,
             roofed: true,
             area_m2: Some(42.0),
             slope: Slope::Moderate,

@@ -34,4 +34,4 @@ pub use sensor::{ProofDoc, ReadingDoc, SensorDoc, SensorKindDoc, TemporaryDoc, T
 pub use tabled::Tabled;
 
 /// The version that these documents carry. Older ones are read by [`upgrade`].
-pub const VERSION: u32 = 2;
+pub const VERSION: u32 = 3;

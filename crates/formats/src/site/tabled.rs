@@ -30,6 +30,7 @@ impl Serialize for Written<'_> {
             Value::Number(number) if self.1 => serializer.serialize_i64(*number as i64),
             Value::Number(number) => serializer.serialize_f64(*number),
             Value::Text(text) => serializer.serialize_str(text),
+            Value::Numbers(numbers) => serializer.collect_seq(numbers),
         }
     }
 }
@@ -62,6 +63,10 @@ impl<'de, T> DeserializeSeed<'de> for FieldSeed<T> {
             Json::Bool(flag) => Value::Flag(flag),
             Json::Number(number) => number.as_f64().map_or(Value::Absent, Value::Number),
             Json::String(text) => Value::Text(text),
+            Json::Array(list) if matches!(self.0.kind, Kind::Months(_)) => {
+                let number = |json: &Json| json.as_f64().ok_or_else(|| D::Error::custom("a number is expected"));
+                Value::Numbers(list.iter().map(number).collect::<Result<_, _>>()?)
+            }
             Json::Array(_) | Json::Object(_) => return Err(D::Error::custom("a single value is expected")),
         };
         let value = value.trimmed();
@@ -164,6 +169,13 @@ fn property<T: Fields>(field: &Field<T>, blank: &T) -> Json {
         }
         Kind::Text { min, max } => json!({ "type": types("string"), "minLength": min, "maxLength": max }),
         Kind::Flag => json!({ "type": types("boolean") }),
+        Kind::Months(range) => json!({
+            "type": types("array"),
+            "items": { "type": "number", "minimum": range.min, "maximum": range.max },
+            "minItems": 12,
+            "maxItems": 12,
+            "description": "The twelve months, January first.",
+        }),
     };
     if field.presence == Presence::Defaulted {
         let default = (field.get)(blank);
@@ -185,7 +197,7 @@ mod tests {
 
     fn lawn() -> Json {
         json!({"number": 3, "name": " Lawn ", "program": "B", "plant": "cool_turf", "sprinkler": "spray",
-               "soil": "clay", "sun": "open", "roofed": false})
+               "soil": "clay", "exposure": "open", "roofed": false})
     }
 
     fn with(key: &str, value: Json) -> Json {
@@ -211,7 +223,7 @@ mod tests {
     fn what_is_not_allowed_is_refused_by_name() {
         assert!(read(with("rate_mm_h", json!(900))).unwrap_err().contains("1 to 150 mm/h"));
         assert!(read(with("colour", json!("blue"))).unwrap_err().contains("unknown field `colour`"));
-        assert!(read(with("soil", json!("peat"))).unwrap_err().contains("clay, loam, sand"));
+        assert!(read(with("soil", json!("peat"))).unwrap_err().contains("sandy_loam, loam, silt_loam"));
         assert!(read(with("soil", Json::Null)).unwrap_err().contains("soil: a value is needed"));
         assert!(read(with("number", json!(1.5))).unwrap_err().contains("not a whole number"));
         assert!(read(with("plant", json!("coefficient"))).unwrap_err().contains("coefficient: a value is needed"));

@@ -7,12 +7,23 @@ use serde_json::{Map, Value, json};
 
 use super::{DocError, VERSION};
 
+/// What a step changes in the members of a document.
+type Step = fn(&mut Map<String, Value>);
+
+/// The steps of a kind of document: from version 1, from version 2, and so on.
+type Steps = [Step; VERSION as usize - 1];
+
+const CONTROLLER: Steps = [controller_from_1, controller_from_2];
+const FIELD_RECORD: Steps = [field_record_from_1, unchanged];
+const SITE: Steps = [|site| each_controller(site, 0), |site| each_controller(site, 1)];
+const UNCHANGED: Steps = [unchanged; 2];
+
 /// A controller's document as the present version has it.
 ///
 /// # Errors
 /// [`DocError::Version`] for a version that is not known.
 pub fn controller(document: Value) -> Result<Value, DocError> {
-    stepped(document, controller_from_1)
+    stepped("version", document, &CONTROLLER)
 }
 
 /// A place's document as the present version has it.
@@ -20,7 +31,7 @@ pub fn controller(document: Value) -> Result<Value, DocError> {
 /// # Errors
 /// [`DocError::Version`] for a version that is not known.
 pub fn place(document: Value) -> Result<Value, DocError> {
-    stepped(document, |_| {})
+    stepped("version", document, &UNCHANGED)
 }
 
 /// The document of a series of weather as the present version has it.
@@ -28,7 +39,7 @@ pub fn place(document: Value) -> Result<Value, DocError> {
 /// # Errors
 /// [`DocError::Version`] for a version that is not known.
 pub fn series(document: Value) -> Result<Value, DocError> {
-    stepped(document, |_| {})
+    stepped("version", document, &UNCHANGED)
 }
 
 /// A field record as the present version has it.
@@ -37,7 +48,7 @@ pub fn series(document: Value) -> Result<Value, DocError> {
 /// [`DocError::Version`] for a version that is not known.
 pub fn field_record(document: Value) -> Result<Value, DocError> {
     // A dialling in has a `version` of its own, the controller's: the document's is its `format`.
-    stepped_by("format", document, field_record_from_1)
+    stepped("format", document, &FIELD_RECORD)
 }
 
 /// A site file as the present version has it, its controllers included.
@@ -45,28 +56,29 @@ pub fn field_record(document: Value) -> Result<Value, DocError> {
 /// # Errors
 /// [`DocError::Version`] for a version that is not known.
 pub fn site(document: Value) -> Result<Value, DocError> {
-    stepped(document, |site| {
-        for controller in site.get_mut("controllers").and_then(Value::as_array_mut).into_iter().flatten() {
-            if let Some(fields) = controller.as_object_mut() {
-                controller_from_1(fields);
-                fields.insert("version".into(), json!(2));
-            }
-        }
-    })
+    stepped("version", document, &SITE)
 }
 
-fn stepped(document: Value, from_1: impl Fn(&mut Map<String, Value>)) -> Result<Value, DocError> {
-    stepped_by("version", document, from_1)
+fn unchanged(_: &mut Map<String, Value>) {}
+
+/// Takes every controller of a site file one version on.
+fn each_controller(site: &mut Map<String, Value>, step: usize) {
+    for controller in site.get_mut("controllers").and_then(Value::as_array_mut).into_iter().flatten() {
+        if let Some(fields) = controller.as_object_mut() {
+            CONTROLLER[step](fields);
+            fields.insert("version".into(), json!(step + 2));
+        }
+    }
 }
 
 /// Takes a document from its version to the present one; without a version it is of version 1.
-fn stepped_by(key: &str, mut document: Value, from_1: impl Fn(&mut Map<String, Value>)) -> Result<Value, DocError> {
+fn stepped(key: &str, mut document: Value, steps: &Steps) -> Result<Value, DocError> {
     let Some(fields) = document.as_object_mut() else { return Ok(document) };
     let version = fields.get(key).map_or(Some(1), Value::as_u64).unwrap_or(0);
-    match version {
-        1 => from_1(fields),
-        current if current == u64::from(VERSION) => return Ok(document),
-        other => return Err(DocError::Version(other)),
+    let known = usize::try_from(version).ok().filter(|v| (1..=steps.len() + 1).contains(v));
+    let first = known.ok_or(DocError::Version(version))? - 1;
+    for step in &steps[first..] {
+        step(fields);
     }
     fields.insert(key.into(), json!(VERSION));
     Ok(document)
@@ -99,6 +111,34 @@ fn controller_from_1(fields: &mut Map<String, Value>) {
             if let Some(entry) = entry.as_object_mut() {
                 entry.insert("id".into(), json!(id));
             }
+        }
+    }
+}
+
+/// Version 3 tells plantings, exposures and sprinklers by a grain of its own. Each old word becomes what it stood
+/// for, so that no figure changes: plants native to the place were shrubs of low need with deep roots.
+fn controller_from_2(fields: &mut Map<String, Value>) {
+    for station in fields.get_mut("stations").and_then(Value::as_array_mut).into_iter().flatten() {
+        let Some(station) = station.as_object_mut() else { continue };
+        if station.get("plant") == Some(&json!("natives")) {
+            station.insert("plant".into(), json!("shrubs"));
+            station.insert("need".into(), json!("low"));
+            let roots = station.entry("root_depth_m").or_insert(Value::Null);
+            if roots.is_null() {
+                *roots = json!(0.6);
+            }
+        }
+        if station.get("sprinkler") == Some(&json!("rotary_nozzle")) {
+            station.insert("sprinkler".into(), json!("multi_stream"));
+        }
+        if let Some(sun) = station.remove("sun") {
+            let exposure = match sun.as_str() {
+                Some("quarter_shade") => json!("dappled"),
+                Some("half_shade") => json!("shaded"),
+                Some("reflected_heat") => json!("warm"),
+                _ => sun,
+            };
+            station.insert("exposure".into(), exposure);
         }
     }
 }
@@ -148,7 +188,7 @@ mod tests {
 
     #[test]
     fn a_version_that_is_not_known_is_refused() {
-        assert_eq!(controller(json!({ "version": 3 })), Err(DocError::Version(3)));
+        assert_eq!(controller(json!({ "version": 4 })), Err(DocError::Version(4)));
         assert_eq!(controller(json!({ "version": "x" })), Err(DocError::Version(0)));
     }
 

@@ -26,7 +26,7 @@ fn the_schema_refuses_what_the_reader_refuses() {
     let validator = jsonschema::validator_for(&schema).unwrap();
     let sound: serde_json::Value = serde_json::from_slice(&example("glasshouse")).unwrap();
     let spoil: [(&str, Spoil); 8] = [
-        ("another version", |v| v["version"] = 3.into()),
+        ("another version", |v| v["version"] = 4.into()),
         ("an unknown field", |v| v["place"]["owner"] = "x".into()),
         ("a latitude of 95", |v| v["place"]["latitude"] = 95.into()),
         ("a name of 61 characters", |v| v["place"]["name"] = "x".repeat(61).into()),

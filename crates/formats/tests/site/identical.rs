@@ -5,9 +5,11 @@ use proptest::prelude::*;
 use upland_core::climate::normals::MonthNormal;
 use upland_core::controller::*;
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
-use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, SprinklerType};
+use upland_core::landscape::{
+    CycleSoak, Density, Exposure, Maturity, Plant, Planting, Slope, Soil, SprinklerType, WaterNeed,
+};
 use upland_core::place::{Ban, ClosedDates, DayRule, Hours, Position, Rules};
-use upland_core::quantity::{Percent, RunTime};
+use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
 use upland_formats::site::{Site, read_site, write_site};
 
@@ -75,36 +77,63 @@ fn rules() -> impl Strategy<Value = Rules> {
     )
 }
 
+fn exposure() -> impl Strategy<Value = (Exposure, Option<f64>)> {
+    (proptest::sample::select(Exposure::ALL.to_vec()), proptest::option::of(0.2f64..1.6))
+}
+
+fn planting() -> impl Strategy<Value = Planting> {
+    let need = proptest::option::of(proptest::sample::select(WaterNeed::ALL.to_vec()));
+    let density = proptest::sample::select(Density::ALL.to_vec());
+    let maturity = proptest::sample::select(Maturity::ALL.to_vec());
+    // The bare surface, last of the kinds, grows beside nothing.
+    let beside = proptest::option::of(proptest::sample::select(Plant::KINDS[..11].to_vec()));
+    let by_month = proptest::option::of(proptest::array::uniform12(0.05f64..1.5));
+    (need, density, maturity, beside, by_month).prop_map(|(need, density, maturity, beside, by_month)| Planting {
+        need,
+        density,
+        maturity,
+        beside,
+        by_month: by_month.map(|months| months.map(|k| Coefficient::new(k).unwrap())),
+    })
+}
+
 fn station(number: u8) -> impl Strategy<Value = Station> {
-    let plants = prop_oneof![Just(Plant::CoolTurf), Just(Plant::Trees), Just(Plant::Natives)];
-    let kinds = prop_oneof![Just(SprinklerType::Spray), Just(SprinklerType::Drip), Just(SprinklerType::Rotor)];
-    let soil = prop_oneof![Just(Soil::Clay), Just(Soil::Loam), Just(Soil::Sand)];
+    let plants = proptest::sample::select(Plant::KINDS.to_vec());
+    let kinds = proptest::sample::select(SprinklerType::ALL.to_vec());
+    let soil = (proptest::sample::select(Soil::ALL.to_vec()), planting(), exposure());
     let slope = prop_oneof![Just(Slope::Level), Just(Slope::Gentle), Just(Slope::Steep)];
     // No shorter than what 100 cycles of the longest minutes take.
     let cycle = proptest::option::of((3u32..30, 0u32..90));
     let minutes = proptest::option::of(0u32..200);
     (plants, kinds, soil, slope, cycle, minutes, any::<bool>(), 0usize..2, proptest::option::of(1.0f64..5000.0))
-        .prop_map(move |(plant, kind, soil, slope, cycle, minutes, roofed, letter, area_m2)| Station {
-            program: ProgramLetter::ALL[letter],
-            soil,
-            slope,
-            roofed,
-            area_m2,
-            minutes: minutes.map(|m| RunTime::from_seconds(m * 60)),
-            cycle: cycle
-                .map(|(c, s)| CycleSoak { cycle: RunTime::from_seconds(c * 60), soak: RunTime::from_seconds(s * 60) }),
-            root_zone: if roofed {
-                StatedRootZone {
-                    field_capacity: Some(0.31),
-                    wilting_point: Some(0.135),
-                    root_depth_m: Some(0.27),
-                    p: Some(0.55),
-                    depletion_start_mm: minutes.map(|m| f64::from(m) / 7.0),
-                }
-            } else {
-                StatedRootZone::default()
-            },
-            ..Station::plain(number, &format!("Station {number}"), plant, kind)
+        .prop_map(move |(plant, kind, (soil, planting, exposure), slope, cycle, minutes, roofed, letter, area_m2)| {
+            Station {
+                program: ProgramLetter::ALL[letter],
+                soil,
+                planting,
+                exposure: exposure.0,
+                microclimate: exposure.1,
+                slope,
+                roofed,
+                area_m2,
+                minutes: minutes.map(|m| RunTime::from_seconds(m * 60)),
+                cycle: cycle.map(|(c, s)| CycleSoak {
+                    cycle: RunTime::from_seconds(c * 60),
+                    soak: RunTime::from_seconds(s * 60),
+                }),
+                root_zone: if roofed {
+                    StatedRootZone {
+                        field_capacity: Some(0.31),
+                        wilting_point: Some(0.135),
+                        root_depth_m: Some(0.27),
+                        p: Some(0.55),
+                        depletion_start_mm: minutes.map(|m| f64::from(m) / 7.0),
+                    }
+                } else {
+                    StatedRootZone::default()
+                },
+                ..Station::plain(number, &format!("Station {number}"), plant, kind)
+            }
         })
 }
 

@@ -1,9 +1,12 @@
 //! Frozen documents of every version: what was written once is read for ever, and means the same.
 
+use upland_core::balance::RootZone;
+use upland_core::landscape::SprinklerType;
+use upland_core::quantity::MonthOfYear;
 use upland_formats::site::{FieldDoc, read_site, write_site};
 
-/// Site files of version 1, never changed.
-const V1: [&str; 3] = ["library-terraces", "hill-cemetery", "glasshouse"];
+/// Site files of every version, never changed.
+const FILES: [&str; 3] = ["library-terraces", "hill-cemetery", "glasshouse"];
 
 fn golden(version: &str, name: &str) -> String {
     let path = format!("{}/tests/golden/{version}/{name}.json", env!("CARGO_MANIFEST_DIR"));
@@ -11,14 +14,31 @@ fn golden(version: &str, name: &str) -> String {
 }
 
 #[test]
-fn site_files_of_version_1_mean_what_they_meant() {
-    for name in V1 {
-        let site = read_site(golden("v1", name).as_bytes()).unwrap_or_else(|e| panic!("{name}: {e}"));
-        assert_eq!(read_site(golden("v2", name).as_bytes()).unwrap(), site, "{name}");
+fn site_files_of_older_versions_mean_what_they_meant() {
+    for name in FILES {
+        let site = read_site(golden("v3", name).as_bytes()).unwrap_or_else(|e| panic!("{name}: {e}"));
+        for version in ["v1", "v2"] {
+            assert_eq!(read_site(golden(version, name).as_bytes()).unwrap(), site, "{version} {name}");
+        }
         let written = write_site(&site);
-        assert!(written.starts_with("{\n  \"version\": 2,"), "{name}");
+        assert!(written.starts_with("{\n  \"version\": 3,"), "{name}");
         assert_eq!(read_site(written.as_bytes()).unwrap(), site, "{name}");
     }
+}
+
+/// Words of version 2 that are gone keep their figures.
+#[test]
+fn plants_and_exposures_of_version_2_keep_their_figures() {
+    let site = read_site(golden("v2", "library-terraces").as_bytes()).unwrap();
+    let stations = &site.controllers[0].stations;
+    let named = |name: &str| stations.iter().find(|s| s.name == name).unwrap_or_else(|| panic!("{name}"));
+    let july = MonthOfYear::ALL[6];
+    let thrifty = named("Herb wall");
+    assert!((thrifty.landscape_coefficient(july) - 0.20).abs() < 1e-12);
+    assert_eq!(thrifty.zone(), RootZone::new(80.0, 0.60, 0.50));
+    let terrace = named("Long terrace");
+    assert!((terrace.landscape_coefficient(july) - 0.95 * 0.9).abs() < 1e-12);
+    assert_eq!(terrace.sprinkler.kind, SprinklerType::MultiStream);
 }
 
 #[test]
@@ -26,7 +46,7 @@ fn a_fault_in_an_old_file_is_named_by_its_path() {
     let mut old: serde_json::Value = serde_json::from_str(&golden("v1", "glasshouse")).unwrap();
     old["controllers"][0]["stations"][0]["soil"] = "peat".into();
     let error = read_site(&serde_json::to_vec(&old).unwrap()).unwrap_err().to_string();
-    assert!(error.contains("controllers[0].stations[0]") && error.contains("clay, loam, sand"), "{error}");
+    assert!(error.contains("controllers[0].stations[0]") && error.contains("sandy_loam, loam, silt_loam"), "{error}");
 }
 
 #[test]

@@ -65,6 +65,7 @@ async fn pages(b: &Browser) -> Vec<String> {
             let cans: String = (0..16).map(|n| format!("&can_{}_{}={}", n / 4, n % 4, 2 + n % 5)).collect();
             found.push(format!("{controller}/stations/3/measure?minutes=10{cans}"));
             found.push(format!("{controller}/stations/4/measure?by=meter"));
+            found.push(format!("{controller}/stations/4/feel"));
         }
         found.push(format!("{controller}/dial-in?marks={}", "d".repeat(120)));
     }

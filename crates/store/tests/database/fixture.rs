@@ -6,7 +6,7 @@ use upland_core::climate::element::Element;
 use upland_core::climate::normals::MonthNormal;
 use upland_core::climate::review::{Decision, Verdict};
 use upland_core::controller::*;
-use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, Sprinkler, SprinklerType, Sun};
+use upland_core::landscape::{CycleSoak, Exposure, Plant, Slope, Soil, Sprinkler, SprinklerType};
 use upland_core::place::{DayRule, Hours, Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind};
@@ -90,7 +90,7 @@ pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
         plant: Plant::Coefficient(Coefficient::new(0.4).unwrap()),
         sprinkler: Sprinkler { kind: SprinklerType::Drip, rate: None, uniformity: Some(0.8) },
         soil: Soil::Sand,
-        sun: Sun::HalfShade,
+        exposure: Exposure::Shaded,
         roofed: true,
         slope: Slope::Steep,
         minutes: Some(RunTime::from_seconds(1320)),

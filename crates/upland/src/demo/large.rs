@@ -131,8 +131,8 @@ async fn controller(
     let mut c = Controller::new(CABINETS[nth % CABINETS.len()].to_owned(), capability);
     let programs = usize::from(c.capability.programs.clamp(1, 3));
     for number in 1..=STATIONS {
-        let plant = numbers.of(&[Plant::CoolTurf, Plant::Shrubs, Plant::Trees, Plant::Natives]);
-        let kind = numbers.of(&[SprinklerType::Spray, SprinklerType::RotaryNozzle, SprinklerType::Drip]);
+        let plant = numbers.of(&[Plant::CoolTurf, Plant::Shrubs, Plant::Trees, Plant::Perennials]);
+        let kind = numbers.of(&[SprinklerType::Spray, SprinklerType::MultiStream, SprinklerType::Drip]);
         c.stations.push(Station {
             program: ProgramLetter::ALL[numbers.under(programs)],
             soil: numbers.of(&[Soil::Sand, Soil::Loam, Soil::Clay]),

@@ -8,9 +8,11 @@ use upland_core::controller::{
 };
 use upland_core::dial_in::slots;
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
-use upland_core::landscape::{CanTest, CycleSoak, Measurement, Plant, Slope, Soil, SprinklerType, Sun};
+use upland_core::landscape::{
+    CanTest, CycleSoak, Exposure, Measurement, Plant, Planting, Slope, Soil, SprinklerType, WaterNeed,
+};
 use upland_core::place::Rules;
-use upland_core::quantity::{Coefficient, Percent, RunTime};
+use upland_core::quantity::{Percent, RunTime};
 use upland_core::schedule::Situation;
 use upland_formats::site::{DialledDoc, FieldDoc, MeasuredDoc, PanelDoc, PanelNextDoc};
 use uuid::Uuid;
@@ -32,11 +34,11 @@ impl Demo {
         };
         let mut c = Controller::new("Boiler-room cabinet".into(), capability);
         let [a, b, court] = [ProgramLetter::ALL[0], ProgramLetter::ALL[1], ProgramLetter::ALL[2]];
-        let nozzle = |rate, du| sprinkler(SprinklerType::RotaryNozzle, rate, du);
+        let nozzle = |rate, du| sprinkler(SprinklerType::MultiStream, rate, du);
         c.stations = vec![
             station(1, "Reading lawn", a, Plant::CoolTurf, nozzle(None, None), 310.0),
             Station {
-                sun: Sun::QuarterShade,
+                exposure: Exposure::Dappled,
                 ..station(2, "Long terrace", a, Plant::CoolTurf, nozzle(Some(14.1), Some(0.71)), 240.0)
             },
             Station {
@@ -54,20 +56,16 @@ impl Demo {
             station(4, "Rose parterre", b, Plant::Shrubs, sprinkler(SprinklerType::Drip, None, None), 130.0),
             Station {
                 soil: Soil::Sand,
-                ..station(5, "Herb wall", b, Plant::Natives, sprinkler(SprinklerType::Drip, Some(12.6), None), 42.0)
+                planting: Planting { need: Some(WaterNeed::Low), ..Planting::default() },
+                ..station(5, "Herb wall", b, Plant::Perennials, sprinkler(SprinklerType::Drip, Some(12.6), None), 42.0)
             },
             station(6, "Orchard walk", b, Plant::Trees, sprinkler(SprinklerType::Drip, Some(8.4), None), 210.0),
             Station {
                 roofed: true,
                 soil: Soil::Clay,
-                ..station(
-                    7,
-                    "Bocce court",
-                    court,
-                    Plant::Coefficient(Coefficient::new(0.30)?),
-                    sprinkler(SprinklerType::Spray, Some(9.0), None),
-                    104.0,
-                )
+                // Under the roof neither sun nor wind dry it.
+                microclimate: Some(0.25),
+                ..station(7, "Bocce court", court, Plant::Bare, sprinkler(SprinklerType::Spray, Some(9.0), None), 104.0)
             },
         ];
         let mut beds = held_by_sensor(b, "beds");
@@ -158,7 +156,7 @@ impl Demo {
             Station { soil: Soil::Sand, ..station(1, "Meadow, east", a, Plant::WarmTurf, rotor(), 900.0) },
             Station { soil: Soil::Sand, ..station(2, "Meadow, west", a, Plant::WarmTurf, rotor(), 1100.0) },
             Station {
-                sun: Sun::HalfShade,
+                exposure: Exposure::Shaded,
                 ..station(3, "Yew avenue", a, Plant::Trees, sprinkler(SprinklerType::Drip, None, None), 160.0)
             },
         ];
@@ -204,7 +202,7 @@ impl Demo {
         let mut wall = Controller::new("Chapel wall".into(), single);
         wall.stations = vec![
             Station {
-                sun: Sun::ReflectedHeat,
+                exposure: Exposure::Warm,
                 ..station(1, "South wall", a, Plant::Shrubs, sprinkler(SprinklerType::Drip, None, None), 64.0)
             },
             station(2, "Flower trough", a, Plant::Annuals, sprinkler(SprinklerType::Spray, None, None), 12.0),

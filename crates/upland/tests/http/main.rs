@@ -5,6 +5,7 @@ mod account;
 mod agreement;
 mod bad_input;
 mod client;
+mod feel;
 mod field;
 mod guards;
 mod history;

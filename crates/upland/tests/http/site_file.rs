@@ -49,7 +49,7 @@ async fn files_that_are_no_site_are_refused_with_their_reason_and_store_nothing(
     let cases: [(&str, Vec<u8>, &str); 6] = [
         (
             "another version",
-            sound.replacen("\"version\": 2", "\"version\": 9", 1).into_bytes(),
+            sound.replacen("\"version\": 3", "\"version\": 9", 1).into_bytes(),
             "version 9 is not known",
         ),
         ("truncated", sound.as_bytes()[..sound.len() / 2].to_vec(), "line "),

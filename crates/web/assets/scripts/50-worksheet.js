@@ -9,6 +9,7 @@ document.addEventListener("alpine:init", () => {
 
     init() {
       this.question = new LiveQuestion(this.$root.dataset.preview);
+      this.open = this.$root.dataset.open;
       document.addEventListener("keydown", (event) => this.move(event));
     },
 
@@ -30,6 +31,9 @@ document.addEventListener("alpine:init", () => {
     },
 
     changed(event) {
+      if (!event.target.closest("#sheet")) {
+        return;
+      }
       const kcell = document.querySelector(`[data-coefficient="${CSS.escape(event.target.name)}"]`);
       if (kcell) {
         kcell.hidden = event.target.value !== "coefficient";

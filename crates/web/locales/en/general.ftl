@@ -94,6 +94,7 @@ field-allowed = Enter { $from } to { $to } { $unit }
 field-name = Enter 1 to 60 characters.
 field-length = Enter { $a } to { $b } characters.
 field-control = Control characters are not allowed.
+field-months = { $a } numbers: twelve are needed, January first.
 field-choice = Choose from the list.
 form-errors =
     { $n ->
@@ -144,6 +145,7 @@ why-program = program changed
 why-weather-choice = weather chosen
 why-weather-file = weather file imported
 why-measured = application rate measured
+why-felt = soil told by feel
 why-weather-value = weather value reviewed
 why-normals = normals entered
 

@@ -5,7 +5,7 @@ use upland_core::climate::normals::{MonthNormal, Normals};
 use upland_core::controller::{
     Controller, DayMode, Days, Preset, ProgramLetter, Schedule, StartTime, Station, Temporary, TemporaryKind,
 };
-use upland_core::landscape::{CycleSoak, Plant, Slope, Soil, SprinklerType, Sun};
+use upland_core::landscape::{CycleSoak, Exposure, Plant, Slope, Soil, SprinklerType};
 use upland_core::place::{Hours, Position, Rules};
 use upland_core::quantity::{MonthOfYear, Percent, RateMmPerHour, RunTime};
 use upland_core::sensor::{Sensor, SensorKind};
@@ -65,7 +65,7 @@ fn controller() -> Controller {
         Station {
             program: b,
             soil: Soil::Sand,
-            sun: Sun::HalfShade,
+            exposure: Exposure::Shaded,
             trim_pct: -10.0,
             ..Station::plain(4, "Rose parterre", Plant::Shrubs, SprinklerType::Drip)
         },

@@ -6,6 +6,7 @@ pub(crate) mod conflicts;
 pub(crate) mod controllers;
 pub(crate) mod dial;
 pub(crate) mod door_card;
+pub(crate) mod feel;
 pub(crate) mod found;
 pub(crate) mod frame;
 pub(crate) mod health;

@@ -1,10 +1,10 @@
 //! A field of a field table in a form: its words, what is shown in it, what was typed into it.
 
-use upland_core::field::{Field, FieldError, Fields, Kind, Value};
+use upland_core::field::{Field, FieldError, Fields, Kind, Presence, Value};
 
 use super::Choice;
 use crate::form::{Form, parse_number};
-use crate::show::{Measure, Units};
+use crate::show::{Measure, Units, number};
 use crate::words::Words;
 
 /// Key of a field's name: `station-rate-mm-h`.
@@ -14,6 +14,8 @@ pub(crate) fn label_key<T: Fields>(field: &Field<T>) -> String {
 
 /// Key of a choice's word: `soil-clay`.
 pub(crate) fn choice_key(field: &str, word: &str) -> String {
+    // A plant is called the same wherever it stands.
+    let field = if field == "beside" { "plant" } else { field };
     format!("{}-{}", dashed(field), dashed(word))
 }
 
@@ -34,15 +36,23 @@ pub(crate) fn keys<T: Fields>() -> Vec<String> {
     keys
 }
 
+/// The keys of the words of a closed set that is no field of a table.
+#[cfg(test)]
+pub(crate) fn word_keys<W: upland_core::word::Word>() -> impl Iterator<Item = String> {
+    W::WORDS.iter().map(|(_, word)| choice_key(W::FIELD, word))
+}
+
 /// What can be chosen in a field; empty for numbers and texts.
 pub(crate) fn options<T: Fields>(field: &Field<T>) -> Vec<Choice> {
     let w = Words;
     match field.kind {
         Kind::Choice(words) => {
-            words().into_iter().map(|word| Choice::new(word, w.t(&choice_key(field.name, word)))).collect()
+            let none = (field.presence == Presence::Optional).then(|| Choice::new("", w.t("choice-usual")));
+            let word = |word: &'static str| Choice::new(word, w.t(&choice_key(field.name, word)));
+            none.into_iter().chain(words().into_iter().map(word)).collect()
         }
         Kind::Flag => vec![Choice::new("no", w.t("no")), Choice::new("yes", w.t("yes"))],
-        Kind::Number { .. } | Kind::Text { .. } => Vec::new(),
+        Kind::Number { .. } | Kind::Text { .. } | Kind::Months(_) => Vec::new(),
     }
 }
 
@@ -61,6 +71,7 @@ pub(crate) fn shown<T: Fields>(field: &Field<T>, thing: &T, units: Units) -> Str
         Value::Flag(flag) => if flag { "yes" } else { "no" }.to_owned(),
         Value::Number(number) => measure(&field.kind).typed(number, units),
         Value::Text(text) => text,
+        Value::Numbers(numbers) => numbers.iter().map(|n| number(*n, 2)).collect::<Vec<_>>().join(" "),
     }
 }
 
@@ -84,6 +95,16 @@ pub(crate) fn read<T: Fields>(form: &mut Form, name: &str, field: &Field<T>, thi
             }
         },
         Kind::Flag => Value::Flag(typed == "yes"),
+        Kind::Months(_) => {
+            let parts = typed.split(|c: char| c.is_whitespace() || c == ';').filter(|part| !part.is_empty());
+            match parts.map(parse_number).collect::<Option<Vec<f64>>>() {
+                Some(numbers) => Value::Numbers(numbers),
+                None => {
+                    form.fail(name, Words.t1("field-not-a-number", &typed));
+                    return;
+                }
+            }
+        }
         Kind::Choice(_) | Kind::Text { .. } => Value::Text(typed),
     };
     if let Err(error) = field.put(thing, value) {
@@ -99,6 +120,8 @@ pub(crate) fn error_words(error: &FieldError, kind: &Kind, units: Units) -> Stri
             w.t2("field-length", min.to_string(), max.to_string())
         }
         (FieldError::ControlCharacter, _) => w.t("field-control"),
+        (FieldError::Months(count), _) => w.t1("field-months", count.to_string()),
+        (_, Kind::Months(range)) => measure(kind).allowed(*range, units),
         (_, Kind::Number { range, .. }) => measure(kind).allowed(*range, units),
         _ => w.t("field-choice"),
     }

@@ -8,6 +8,7 @@ pub(crate) mod dial;
 pub(crate) mod differences;
 pub(crate) mod door_card;
 pub(crate) mod due;
+pub(crate) mod feel;
 pub(crate) mod field;
 pub(crate) mod field_form;
 pub(crate) mod finder;

@@ -1,6 +1,6 @@
 //! Reference: methods with their sources, and the sheet of parts for builders.
 
-use upland_core::landscape::{Plant, Soil, SprinklerType};
+use upland_core::landscape::{Plant, Planting, Soil, SprinklerType};
 
 use super::provenance::mark;
 use super::shell::Shell;
@@ -65,19 +65,28 @@ pub(crate) fn methods() -> Vec<MethodRow> {
 
 pub(crate) fn defaults(units: Units) -> Vec<DefaultRow> {
     let w = Words;
-    let plants = Plant::TYPES.map(|p| {
-        let (k, known) = p.coefficient();
+    let plants = Plant::KINDS.map(|p| {
+        let (k, known) = p.coefficient(&Planting::default());
         let source = match p {
-            Plant::CoolTurf | Plant::WarmTurf => "FAO-56 table 12".to_owned(),
-            _ => w.t("source-lcm"),
+            _ if p.usual_need().is_some() => w.t("source-lcm"),
+            Plant::Bare => "FAO-56 eq. 72".to_owned(),
+            _ => "FAO-56 table 12".to_owned(),
         };
         DefaultRow { what: w.t1("default-kl", plant_name(p)), value: number(k, 2), mark: mark(known), source }
     });
-    let rates = SprinklerType::ALL.map(|s| DefaultRow {
-        what: w.t1("default-rate", choice_name(s)),
-        value: Measure::Rate.show(s.rate_mm_per_hour(), units),
-        mark: "guessed",
-        source: w.t1("source-half-inch", number(s.minutes_for_half_inch(), 0)),
+    let rates = SprinklerType::ALL.map(|s| {
+        let [low, high] = s.rate_range_mm_per_hour();
+        let between = w.t2("source-between", Measure::Rate.figure(low, units), Measure::Rate.show(high, units));
+        let source = match s.minutes_for_half_inch() {
+            Some(minutes) => format!("{}; {between}", w.t1("source-half-inch", number(minutes, 0))),
+            None => between,
+        };
+        DefaultRow {
+            what: w.t1("default-rate", choice_name(s)),
+            value: Measure::Rate.show(s.rate_mm_per_hour(), units),
+            mark: "guessed",
+            source,
+        }
     });
     let uniformities = SprinklerType::ALL.map(|s| DefaultRow {
         what: w.t1("default-du", choice_name(s)),
@@ -89,7 +98,10 @@ pub(crate) fn defaults(units: Units) -> Vec<DefaultRow> {
         what: w.t1("default-aw", choice_name(s)),
         value: format!("{}\u{a0}mm/m", number(s.available_water_mm_per_m(), 0)),
         mark: "table",
-        source: "FAO-56 table 19".to_owned(),
+        source: match s {
+            Soil::SandyClayLoam | Soil::ClayLoam | Soil::SandyClay => w.t("source-aquacrop"),
+            _ => "FAO-56 table 19".to_owned(),
+        },
     });
     plants.into_iter().chain(rates).chain(uniformities).chain(soils).collect()
 }

@@ -58,6 +58,8 @@ pub(crate) enum Measure {
     Distance,
     /// Volume of water.
     Volume,
+    /// Volume of little water, L.
+    Litres,
     /// Flow of a station.
     Flow,
     /// Flow of an emitter.
@@ -105,6 +107,7 @@ impl Measure {
             Self::RootDepth => (1.0 / 0.0254, "m", "in", 2, 1),
             Self::Distance => (1.0 / 1.609_344, "km", "mi", 0, 0),
             Self::Volume => (264.172_052_4, "m³", "gal", 1, 0),
+            Self::Litres => (1.0 / 3.785_411_784, "L", "gal", 0, 0),
             Self::Flow => (1.0 / 3.785_411_784, "L/min", "gpm", 1, 1),
             Self::EmitterFlow => (1.0 / 3.785_411_784, "L/h", "gph", 1, 2),
             Self::Opening => (1.0 / 2.54, "cm", "in", 1, 2),

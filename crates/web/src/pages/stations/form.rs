@@ -91,7 +91,7 @@ fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) ->
 mod tests {
     use super::*;
     use upland_core::controller::{Preset, ProgramLetter};
-    use upland_core::landscape::{Soil, Sun};
+    use upland_core::landscape::{Exposure, Soil};
     use upland_core::quantity::{Coefficient, RateMmPerHour};
 
     fn controller() -> Controller {
@@ -110,7 +110,7 @@ mod tests {
                     uniformity: Some(0.62),
                 },
                 soil: Soil::Clay,
-                sun: Sun::ReflectedHeat,
+                exposure: Exposure::Warm,
                 roofed: true,
                 ..station
             },

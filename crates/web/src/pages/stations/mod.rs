@@ -9,6 +9,7 @@ use upland_core::budget::{StationBase, YearBudget};
 use upland_core::controller::{Controller, Station};
 use upland_core::field::{Field, Fields, Kind};
 use upland_core::landscape::Provenance;
+use upland_core::quantity::MonthOfYear;
 
 use super::Choice;
 use super::field_form::{label_key, measure, options};
@@ -45,50 +46,84 @@ pub(crate) struct StationsLiveTemplate {
     pub(crate) sheet: Sheet,
 }
 
-/// Which half of the worksheet a column is shown in: there are more than one page is wide.
+/// Which part of the worksheet a column is shown in: there are more than one page is wide.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub(crate) enum Half {
-    /// In both.
-    Both,
+pub(crate) enum Part {
+    /// In all of them.
+    All,
+    /// With the plants and what surrounds them.
+    Plants,
     /// With the sprinklers and the site.
     Site,
     /// With the root zone.
     Roots,
 }
 
-impl Half {
+impl Part {
     pub(crate) const fn class(self) -> &'static str {
         match self {
-            Self::Both => "",
-            Self::Site => "half-site",
-            Self::Roots => "half-roots",
+            Self::All => "",
+            Self::Site => "part-site",
+            Self::Plants => "part-plants",
+            Self::Roots => "part-roots",
         }
     }
 }
 
+/// A part of the worksheet as its switch offers it.
+#[derive(Debug, Clone)]
+pub(crate) struct PartSwitch {
+    pub(crate) part: Part,
+    pub(crate) id: &'static str,
+    pub(crate) label: String,
+    /// How many columns to type in it shows.
+    pub(crate) columns: usize,
+}
+
+/// The parts, the first of them shown at first.
+fn parts() -> Vec<PartSwitch> {
+    let w = Words;
+    let of = |part, id, label| PartSwitch {
+        part,
+        id,
+        label: w.t(label),
+        columns: COLUMNS.iter().filter(|(own, _)| [part, Part::All].contains(own)).count(),
+    };
+    vec![
+        of(Part::Site, "show-site", "stations-site"),
+        of(Part::Plants, "show-plants", "stations-plants"),
+        of(Part::Roots, "show-roots", "stations-roots"),
+    ]
+}
+
 /// The columns of the worksheet: the fields of each, one under the other.
-const COLUMNS: [(Half, &[&str]); 15] = [
-    (Half::Both, &["name"]),
-    (Half::Both, &["program"]),
-    (Half::Both, &["plant", "coefficient"]),
-    (Half::Site, &["sprinkler"]),
-    (Half::Site, &["rate_mm_h"]),
-    (Half::Site, &["uniformity"]),
-    (Half::Both, &["soil", "slope"]),
-    (Half::Site, &["sun", "trim_pct"]),
-    (Half::Site, &["roofed"]),
-    (Half::Site, &["area_m2"]),
-    (Half::Roots, &["root_depth_m"]),
-    (Half::Roots, &["p"]),
-    (Half::Roots, &["field_capacity"]),
-    (Half::Roots, &["wilting_point"]),
-    (Half::Roots, &["depletion_start_mm"]),
+const COLUMNS: [(Part, &[&str]); 19] = [
+    (Part::All, &["name"]),
+    (Part::All, &["program"]),
+    (Part::All, &["plant", "coefficient"]),
+    (Part::Site, &["sprinkler"]),
+    (Part::Site, &["rate_mm_h"]),
+    (Part::Site, &["uniformity"]),
+    (Part::Site, &["soil", "slope"]),
+    (Part::Site, &["exposure", "trim_pct"]),
+    (Part::Site, &["roofed"]),
+    (Part::Site, &["area_m2"]),
+    (Part::Plants, &["need"]),
+    (Part::Plants, &["density", "maturity"]),
+    (Part::Plants, &["beside"]),
+    (Part::Plants, &["microclimate"]),
+    (Part::Plants, &["k_by_month"]),
+    (Part::Roots, &["root_depth_m"]),
+    (Part::Roots, &["p"]),
+    (Part::Roots, &["field_capacity", "wilting_point"]),
+    (Part::Roots, &["depletion_start_mm"]),
 ];
 
 /// The worksheet.
 #[derive(Debug, Clone)]
 pub(crate) struct Sheet {
     pub(crate) form: Form,
+    pub(crate) parts: Vec<PartSwitch>,
     pub(crate) heads: Vec<SheetHead>,
     pub(crate) rows: Vec<SheetRow>,
     pub(crate) sub: String,
@@ -102,7 +137,7 @@ pub(crate) struct Sheet {
 #[derive(Debug, Clone)]
 pub(crate) struct SheetHead {
     pub(crate) class: &'static str,
-    pub(crate) half: Half,
+    pub(crate) part: Part,
     pub(crate) label: String,
     pub(crate) under: String,
 }
@@ -161,12 +196,6 @@ pub(crate) struct SheetInput<'a> {
 }
 
 impl Sheet {
-    /// How many columns to type in are shown, with the root zone or with the site.
-    pub(crate) fn columns(&self, roots: bool) -> usize {
-        let other = if roots { Half::Site } else { Half::Roots };
-        self.heads.iter().filter(|h| h.half != other).count()
-    }
-
     pub(crate) fn of(input: SheetInput<'_>) -> Self {
         let w = Words;
         let units = input.units;
@@ -198,7 +227,8 @@ impl Sheet {
             sub,
             worked_for: base_month.map_or_else(String::new, |m| w.t1("stations-worked-for", m)),
             note: missing_note(input.budget),
-            heads: COLUMNS.iter().map(|(half, names)| SheetHead { half: *half, ..head(names, units) }).collect(),
+            parts: parts(),
+            heads: COLUMNS.iter().map(|(part, names)| SheetHead { part: *part, ..head(names, units) }).collect(),
             depth_unit: Measure::Depth.unit(units),
             working,
             form: input.form,
@@ -244,11 +274,14 @@ fn head(names: &[&str], units: Units) -> SheetHead {
     let (class, under) = match names {
         ["plant", ..] => ("k2", "K_L".to_owned()),
         ["uniformity"] => ("k-u", w.t("lowest-quarter")),
+        ["k_by_month"] => ("k-m", w.t("january-first")),
+        ["soil", second] => ("k-s", label(second)),
+        ["density", second] => ("k-n", label(second)),
         [_, second, ..] => ("k6", label(second)),
         [only] => (column_class(only), unit(only)),
         [] => ("", String::new()),
     };
-    SheetHead { class, half: Half::Both, label: names.first().map_or_else(String::new, |name| label(name)), under }
+    SheetHead { class, part: Part::All, label: names.first().map_or_else(String::new, |name| label(name)), under }
 }
 
 fn column_class(field: &str) -> &'static str {
@@ -259,6 +292,8 @@ fn column_class(field: &str) -> &'static str {
         "rate_mm_h" => "k-r",
         "roofed" => "k7",
         "area_m2" => "k8",
+        "need" => "k-n",
+        "beside" | "microclimate" => "k-b",
         _ => "k6",
     }
 }
@@ -290,7 +325,7 @@ fn row(
             label: w.t2("cell", &label, number.to_string()),
             value: form.get(&id).to_owned(),
             options: offered.of(name),
-            mode: if matches!(field.kind, Kind::Text { .. }) { "text" } else { "decimal" },
+            mode: if matches!(field.kind, Kind::Number { .. }) { "decimal" } else { "text" },
             bad: !error.is_empty(),
             hidden: hangs && !form.is(&plant, "coefficient"),
             depends_on: if hangs { plant } else { String::new() },
@@ -304,7 +339,8 @@ fn row(
 
 fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: Units) -> Worked {
     let w = Words;
-    let (_, k_known) = station.plant.coefficient();
+    let k_known = station.plant_coefficient(MonthOfYear::ALL[6]).1;
+    let (micro, micro_known) = station.microclimate_factor();
     let (rate, rate_known) = station.sprinkler.rate_mm_per_hour();
     let (du, du_known) = station.sprinkler.uniformity();
     let ((roots, roots_known), (p, p_known)) = (station.root_depth_m(), station.depletion_share());
@@ -312,7 +348,8 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
     let start_known = station.root_zone.depletion_start_mm.map_or(Provenance::Guessed, |_| Provenance::Measured);
     let mut worked = Worked {
         used: vec![
-            ("plant", number(station.landscape_coefficient(), 2), mark(k_known)),
+            ("plant", coefficient_words(station), mark(k_known)),
+            ("microclimate", typed_or(micro_known, || number(micro, 2)), mark(micro_known)),
             // A rate or a uniformity that was typed is in its cell already.
             ("rate_mm_h", typed_or(rate_known, || Measure::Rate.figure(rate, units)), mark(rate_known)),
             ("uniformity", typed_or(du_known, || number(du, 2)), mark(du_known)),
@@ -340,6 +377,13 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
         (w.t("binds-soil"), w.t1("binds-soil-more", Measure::Depth.show(b.raw_mm, units)))
     };
     worked
+}
+
+/// K_L of a station: one figure, or the lowest and the highest of its months.
+fn coefficient_words(station: &Station) -> String {
+    let months = station.landscape_coefficients();
+    let (low, high) = months.iter().fold((f64::INFINITY, 0.0_f64), |(low, high), k| (low.min(*k), high.max(*k)));
+    if high - low < 0.005 { number(high, 2) } else { format!("{}–{}", number(low, 2), number(high, 2)) }
 }
 
 /// The figure that is used, where it was not typed.

@@ -140,7 +140,7 @@ impl Means {
         let over = |sum: f64| sum / count as f64;
         Self {
             count,
-            kl: over(group.stations.iter().map(|s| s.kl).sum()),
+            kl: over(group.stations.iter().map(|s| s.kl_by_month[m.month.index()]).sum()),
             etl_mm: over(m.stations.iter().map(|s| s.demand.etl_mm).sum()),
             rain_mm: over(m.stations.iter().map(|s| s.demand.effective_rain_mm).sum()),
             raw_mm: over(group.stations.iter().map(|s| s.raw_mm).sum()),

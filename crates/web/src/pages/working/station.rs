@@ -1,7 +1,7 @@
-use upland_core::budget::{Group, StationBase, StationGuess, WhatIf, YearBudget, base_minutes_if};
+use upland_core::budget::{Group, StationBase, StationGuess, WhatIf, YearBudget, base_minutes_if, uncertainty};
 use upland_core::climate::normals::Normals;
 use upland_core::controller::{Controller, Station};
-use upland_core::landscape::{Provenance, Soil};
+use upland_core::landscape::{Plant, Provenance, SprinklerType, cycles};
 use upland_core::quantity::{MonthOfYear, RunTime};
 
 use super::{Prov, Provenances, WorkStep, prov};
@@ -19,6 +19,11 @@ pub(crate) struct StationWorking {
     pub(crate) say_more: String,
     pub(crate) steps: Vec<WorkStep>,
     pub(crate) provenance: Vec<Prov>,
+    /// Between which minutes the guesses leave it; empty where nothing is guessed.
+    pub(crate) between: String,
+    /// What it lays down; empty without an area.
+    pub(crate) litres: String,
+    pub(crate) notes: Vec<String>,
     pub(crate) what_ifs: Vec<String>,
 }
 
@@ -38,6 +43,7 @@ impl StationWorking {
         let normal = weather.weather.normals()?[group.base_month.index()];
         let mut rows: Vec<Prov> = weather.rows(group.base_month, units).into_iter().take(1).collect();
         rows.extend(station_provenance(station, base, units));
+        let what_ifs = base_minutes_if(controller, weather.weather.normals()?, n);
         Some(Self {
             number: n,
             title: format!("{n} {}", station.name),
@@ -46,7 +52,10 @@ impl StationWorking {
             say_more: w.t1("station-say-week", Measure::Depth.show(base.week_mm(), units)),
             steps: station_steps(base, normal.et0_mm_per_day, reference, group.base_month, units),
             provenance: rows,
-            what_ifs: minutes_what_ifs(controller, group, weather.weather.normals()?, n, units),
+            between: between(&what_ifs, base),
+            litres: litres(station, base, group, units),
+            notes: notes(station, base, controller),
+            what_ifs: what_ifs.iter().map(|i| minutes_what_if(i, base.run, units)).collect(),
         })
     }
 }
@@ -115,6 +124,14 @@ fn station_steps(
 pub(super) fn station_provenance(station: &Station, base: &StationBase, units: Units) -> Vec<Prov> {
     let w = Words;
     let sprinkler = choice_name(station.sprinkler.kind);
+    let exposure = match base.microclimate.1 {
+        Provenance::Measured => w.t("kl-stated"),
+        _ => choice_name(station.exposure),
+    };
+    let plant = match station.planting.by_month {
+        Some(_) => w.t1("kl-by-month", plant_name(station.plant)),
+        None => plant_name(station.plant),
+    };
     let by = |how: Provenance, guessed: &str| match how {
         Provenance::Measured => w.t("entered"),
         _ => w.t1(guessed, &sprinkler),
@@ -134,10 +151,10 @@ pub(super) fn station_provenance(station: &Station, base: &StationBase, units: U
             w.with(
                 if station.trim_pct == 0.0 { "kl-note" } else { "kl-note-trim" },
                 &[
-                    ("plant", &plant_name(station.plant)),
+                    ("plant", &plant),
                     ("k", &number(base.plant_coefficient.0, 2)),
-                    ("sun", &choice_name(station.sun)),
-                    ("factor", &number(base.sun_factor, 2)),
+                    ("sun", &exposure),
+                    ("factor", &number(base.microclimate.0, 2)),
                     ("trim", &number(1.0 + station.trim_pct / 100.0, 2)),
                 ],
             ),
@@ -177,23 +194,98 @@ pub(super) fn minutes_what_ifs(
 
 fn minutes_what_if(what_if: &WhatIf, run: RunTime, units: Units) -> String {
     let w = Words;
-    let [a, b] = what_if.guess.tried;
-    let soil = |aw: f64| {
-        Soil::ALL.into_iter().find(|s| s.available_water_mm_per_m() == aw).map_or_else(String::new, choice_name)
-    };
-    let question = match what_if.guess.what {
-        StationGuess::Rate => w.t2("if-rate", Measure::Rate.figure(a, units), Measure::Rate.show(b, units)),
-        StationGuess::Uniformity => w.t2("if-uniformity", number(a, 2), number(b, 2)),
-        StationGuess::Plant => w.t2("if-plant", number(a, 2), number(b, 2)),
-        StationGuess::Soil => w.t2("if-soil", soil(a), soil(b)),
+    let between = |key: &'static str, [a, b]: [f64; 2]| w.t2(key, number(a, 2), number(b, 2));
+    let question = match what_if.guess {
+        StationGuess::Rate([a, b]) => w.t2("if-rate", Measure::Rate.figure(a, units), Measure::Rate.show(b, units)),
+        StationGuess::Uniformity(tried) => between("if-uniformity", tried),
+        StationGuess::Plant(tried) => between("if-plant", tried),
+        StationGuess::Roots([a, b]) => {
+            w.t2("if-roots", Measure::RootDepth.figure(a, units), Measure::RootDepth.show(b, units))
+        }
+        StationGuess::Soil([a, b]) => w.t2("if-soil", choice_name(a), choice_name(b)),
     };
     let [x, y] = what_if.run.map(minutes);
     let verdict = if what_if.run == [run, run] {
         w.t1("if-still-minutes", minutes(run))
-    } else if what_if.guess.what == StationGuess::Rate || what_if.guess.what == StationGuess::Uniformity {
+    } else if matches!(what_if.guess, StationGuess::Rate(_) | StationGuess::Uniformity(_)) {
         w.t2("if-minutes-measure", x, y)
     } else {
         w.t2("if-minutes", x, y)
     };
     format!("{question} {verdict}")
+}
+
+/// Between which minutes a week the guesses leave a station, and what to measure first.
+fn between(what_ifs: &[WhatIf], base: &StationBase) -> String {
+    let w = Words;
+    let Some(found) = uncertainty(base.exact_minutes * base.waterings, what_ifs) else { return String::new() };
+    let [low, high] = found.minutes.map(|m| number(m, 0));
+    let first = match found.widest {
+        StationGuess::Rate(_) => "narrow-rate",
+        StationGuess::Uniformity(_) => "narrow-uniformity",
+        StationGuess::Plant(_) => "narrow-plant",
+        StationGuess::Roots(_) => "narrow-roots",
+        StationGuess::Soil(_) => "narrow-soil",
+    };
+    format!("{} {}", w.t2("station-between", low, high), w.t(first))
+}
+
+/// Litres that a station lays down: a watering at 100 %, the base month's week, the year as it is dialled.
+fn litres(station: &Station, base: &StationBase, group: &Group, units: Units) -> String {
+    let Some(area) = station.area_m2 else { return String::new() };
+    // Gross water: the rate times the time, whatever part of it is needed for thin cover.
+    let volume = |minutes: f64| {
+        let litres = area * base.rate.0 * minutes / 60.0;
+        // Ten cubic metres and more are said in cubic metres.
+        if litres < 10_000.0 {
+            Measure::Litres.show(litres, units)
+        } else {
+            Measure::Volume.show(litres / 1000.0, units)
+        }
+    };
+    let year: f64 = group
+        .months
+        .iter()
+        .filter_map(|m| Some((m.month.mean_days() / 7.0, m.stations.iter().find(|s| s.number == base.number)?)))
+        .map(|(weeks, s)| s.run.minutes() * s.waterings * weeks)
+        .sum();
+    Words.with(
+        "station-litres",
+        &[
+            ("watering", &volume(base.run.minutes())),
+            ("week", &volume(base.run.minutes() * base.waterings)),
+            ("year", &volume(year)),
+        ],
+    )
+}
+
+/// What else a technician should know of this station's water.
+fn notes(station: &Station, base: &StationBase, controller: &Controller) -> Vec<String> {
+    let w = Words;
+    let mut notes = Vec::new();
+    if let Some(setting) = station.runoff().setting(&controller.capability)
+        && setting.cycle < base.run
+    {
+        let cut = cycles(base.run, Some(setting.cycle), controller.capability.run_step).len();
+        let figures = [minutes(setting.cycle), minutes(setting.soak), cut.to_string()];
+        let [longest, soak, count] = &figures;
+        notes.push(w.with("station-cycles", &[("longest", longest), ("soak", soak), ("cycles", count)]));
+    }
+    if let (Some(beside), Some((k, _))) = (station.planting.beside, station.coefficient_beside()) {
+        let own = station.plant.coefficient(&station.planting).0;
+        let (thrifty, less, most) = if k > own { (station.plant, own, k) } else { (beside, k, own) };
+        // Under a fifth apart, two plants are one in practice (ours).
+        if less < 0.8 * most && station.planting.by_month.is_none() {
+            let figures = [plant_name(thrifty), number(less, 2), number(most, 2)];
+            let [plant, own, ruling] = &figures;
+            notes.push(w.with("station-mixed", &[("plant", plant), ("own", own), ("ruling", ruling)]));
+        }
+    }
+    if station.sprinkler.kind == SprinklerType::MultiStream && station.sprinkler.rate.is_none() {
+        notes.push(w.t("station-multi-stream"));
+    }
+    if station.plant == Plant::Bare {
+        notes.push(w.t("station-bare"));
+    }
+    notes
 }

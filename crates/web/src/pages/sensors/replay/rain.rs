@@ -54,7 +54,8 @@ pub(crate) struct RainView {
 /// The thirstiest station in the open that obeys a sensor.
 fn witness(c: &Controller, sensor: &Sensor) -> Option<u8> {
     let open = c.stations.iter().filter(|s| !s.roofed && sensor.governs(s.number));
-    open.max_by(|a, b| a.landscape_coefficient().total_cmp(&b.landscape_coefficient())).map(|s| s.number)
+    let thirst = |s: &&Station| -> f64 { s.landscape_coefficients().iter().sum() };
+    open.max_by(|a, b| thirst(a).total_cmp(&thirst(b))).map(|s| s.number)
 }
 
 /// The days of a record as a rain sensor meets them: rain, and the reference ET by which it dries, that of
@@ -86,7 +87,7 @@ fn watered_days(context: &ControllerContext, days: &[WeatherDay], station: Optio
     }
     for day in &mut out {
         day.water_mm = water.get(&day.date).copied().unwrap_or(0.0);
-        day.etl_mm = day.et0_mm * known.landscape_coefficient();
+        day.etl_mm = day.et0_mm * known.landscape_coefficient(MonthOfYear::of(day.date));
     }
     out
 }
