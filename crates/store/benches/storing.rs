@@ -35,6 +35,7 @@ fn revision() -> NewRevision {
         normals: vec![NormalsVariant {
             variant: String::new(),
             normals: [MonthNormal { et0_mm_per_day: 3.0, rain_mm: None }; 12],
+            temperatures: None,
         }],
     }
 }

@@ -170,6 +170,8 @@ diesel::table! {
         month -> SmallInt,
         et0_mm_per_day -> Double,
         rain_mm -> Nullable<Double>,
+        tmax_c -> Nullable<Double>,
+        tmin_c -> Nullable<Double>,
     }
 }
 

@@ -15,8 +15,35 @@ use upland_core::schedule::Situation;
 // The records that view models show. Everything else of the store stays with loading and saving.
 pub(crate) use upland_store::{
     ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, NormalsVariant, Person, PlaceRecord,
-    RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, StripDay, Versioned, WeatherDay,
+    RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, StripDay, TYPED, TYPED_TEMPERATURES,
+    Versioned, WeatherDay,
 };
+
+/// Twelve months that somebody typed.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct TypedNormals {
+    /// Reference ET and rain.
+    pub normals: Normals,
+    /// Mean high and low of each month, °C, where the reference ET was worked out from those.
+    pub temperatures: Option<[[f64; 2]; 12]>,
+}
+
+impl TypedNormals {
+    /// From reference ET and rain.
+    #[must_use]
+    pub const fn of(normals: Normals) -> Self {
+        Self { normals, temperatures: None }
+    }
+
+    /// The method, by which the figures are marked.
+    pub(crate) const fn method(&self) -> &'static str {
+        if self.temperatures.is_some() { TYPED_TEMPERATURES } else { TYPED }
+    }
+
+    pub(crate) const fn variant(&self) -> NormalsVariant {
+        NormalsVariant { variant: String::new(), normals: self.normals, temperatures: self.temperatures }
+    }
+}
 
 /// The weather that a place uses.
 #[derive(Debug, Clone)]
@@ -30,6 +57,12 @@ impl Weather {
     /// The normals themselves.
     pub(crate) fn normals(&self) -> Option<&Normals> {
         self.variants.iter().find(|v| v.variant.is_empty()).map(|v| &v.normals)
+    }
+
+    /// The normals where they were typed.
+    pub(crate) fn typed(&self) -> Option<TypedNormals> {
+        let variant = self.variants.iter().find(|v| v.variant.is_empty()).filter(|_| self.is_typed())?;
+        Some(TypedNormals { normals: variant.normals, temperatures: variant.temperatures })
     }
 
     /// Whether the normals were typed by hand. Days may have been read by hand besides.

@@ -13,8 +13,10 @@ use upland_core::climate::reference_et::Reference;
 use upland_core::climate::review::{Decision, as_decided};
 use upland_core::place::Position;
 use upland_core::quantity::OutOfRange;
-use upland_store::{NewRevision, NormalsVariant, TYPED};
+use upland_store::{NewRevision, NormalsVariant};
 use uuid::Uuid;
+
+pub use crate::context::TypedNormals;
 
 /// Counts up when a method changes, so that stored figures can be told from fresh ones.
 pub const METHOD_VERSION: i32 = 1;
@@ -94,7 +96,7 @@ pub struct DailyRecord {
     /// What was decided about single values.
     pub decisions: Vec<Decision>,
     /// Typed normals, which count for as long as the days do not cover every month.
-    pub typed: Option<Normals>,
+    pub typed: Option<TypedNormals>,
 }
 
 /// What a series of days brings.
@@ -128,7 +130,7 @@ pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeErro
         days.iter().filter_map(|d| site.et0(d, Reference::Short).map(|e| (d.date, e.et0_mm, e.method))).collect();
     let usual = usual_method(figures.iter().map(|(.., m)| *m));
     let (normals, method) = match (normals_of(&site, &days), record.typed) {
-        (Err(IntakeError::Normals(_)), Some(typed)) => (vec![plain(typed)], TYPED.to_owned()),
+        (Err(IntakeError::Normals(_)), Some(typed)) => (vec![typed.variant()], typed.method().to_owned()),
         (own, _) => (with_variants(&site, &days, own?, usual)?, usual.map(|m| m.to_string()).unwrap_or_default()),
     };
     Ok(NewRevision {
@@ -151,18 +153,18 @@ fn with_variants(
     normals: Normals,
     method: Option<Method>,
 ) -> Result<Vec<NormalsVariant>, IntakeError> {
-    let mut all = vec![plain(normals)];
+    let mut all = vec![TypedNormals::of(normals).variant()];
     for guess in WEATHER_GUESSES.iter().filter(|g| method.as_ref().is_some_and(|m| g.taken(m))) {
         for value in guess.tried {
             let other = site.with_guesses(guess.with(value));
-            all.push(NormalsVariant { variant: guess.variant(value), normals: normals_of(&other, days)? });
+            all.push(NormalsVariant {
+                variant: guess.variant(value),
+                normals: normals_of(&other, days)?,
+                temperatures: None,
+            });
         }
     }
     Ok(all)
-}
-
-const fn plain(normals: Normals) -> NormalsVariant {
-    NormalsVariant { variant: String::new(), normals }
 }
 
 fn hash_of(days: &[DailyWeather]) -> Vec<u8> {
@@ -187,9 +189,9 @@ fn normals_of(site: &Site, days: &[DailyWeather]) -> Result<Normals, IntakeError
 
 /// What twelve typed months bring.
 #[must_use]
-pub fn revision_of_normals(source: &str, normals: Normals) -> NewRevision {
+pub fn revision_of_normals(source: &str, typed: TypedNormals) -> NewRevision {
     let mut hash = Sha256::new();
-    for month in &normals {
+    for month in &typed.normals {
         hash.update(month.et0_mm_per_day.to_le_bytes());
         hash.update(month.rain_mm.unwrap_or(f64::NAN).to_le_bytes());
     }
@@ -198,11 +200,11 @@ pub fn revision_of_normals(source: &str, normals: Normals) -> NewRevision {
         source: source.to_owned(),
         input_hash: hash.finalize().to_vec(),
         method_version: METHOD_VERSION,
-        method: TYPED.into(),
+        method: typed.method().into(),
         days: Vec::new(),
         decisions: Vec::new(),
         et0: Vec::new(),
-        normals: vec![plain(normals)],
+        normals: vec![typed.variant()],
     }
 }
 

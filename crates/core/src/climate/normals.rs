@@ -3,6 +3,8 @@
 use chrono::{Datelike, NaiveDate};
 use thiserror::Error;
 
+use super::radiation::Sky;
+use super::reference_et::hargreaves;
 use crate::quantity::MonthOfYear;
 
 /// A month of an average year at a place.
@@ -83,6 +85,42 @@ pub fn monthly_normals(days: impl IntoIterator<Item = NormalDay>) -> Result<Norm
     }))
 }
 
+/// A month as a climate summary prints it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct MonthSummary {
+    /// Mean of the daily highs, °C.
+    pub t_max: f64,
+    /// Mean of the daily lows, °C.
+    pub t_min: f64,
+    /// Rain of the month, mm, where the summary has it.
+    pub rain_mm: Option<f64>,
+}
+
+/// Normals of a place from mean highs, lows and rain: Hargreaves and Samani's reference ET of each day of the month
+/// under those temperatures. Source: \[HS-85\]; \[FAO-56\] eq. 52, with Ra by eq. 21 day by day.
+///
+/// ```
+/// use upland_core::climate::normals::{MonthSummary, normals_of_summary};
+/// // FAO-56 example 20: 45.72° N, 26.6 and 14.8 °C, printed 5.0 mm on 15 July.
+/// let july = normals_of_summary(45.72, &[MonthSummary { t_max: 26.6, t_min: 14.8, rain_mm: None }; 12])[6];
+/// assert!((july.et0_mm_per_day - 5.0).abs() < 0.05);
+/// ```
+#[must_use]
+pub fn normals_of_summary(latitude_deg: f64, months: &[MonthSummary; 12]) -> Normals {
+    let mut day_of_year = 0;
+    let mut normals = [MonthNormal { et0_mm_per_day: 0.0, rain_mm: None }; 12];
+    for ((summary, month), normal) in months.iter().zip(MonthOfYear::ALL).zip(&mut normals) {
+        // A common year; 29 February is like the 28th.
+        let days = month.mean_days().floor() as u32;
+        let sum: f64 = (1..=days)
+            .map(|day| hargreaves(summary.t_max, summary.t_min, Sky::at(latitude_deg, day_of_year + day).ra))
+            .sum();
+        day_of_year += days;
+        *normal = MonthNormal { et0_mm_per_day: sum / f64::from(days), rain_mm: summary.rain_mm };
+    }
+    normals
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -115,6 +153,15 @@ mod tests {
     fn a_series_without_winter_has_no_normals() {
         let error = monthly_normals(year((2019, 3, 1), 250, |_| 1.0)).unwrap_err();
         assert_eq!(error.to_string(), "no day with a reference ET in month 1, 2, 12");
+    }
+
+    #[test]
+    fn a_summary_follows_the_sun_of_its_hemisphere() {
+        let even = [MonthSummary { t_max: 22.0, t_min: 10.0, rain_mm: Some(40.0) }; 12];
+        let (north, south) = (normals_of_summary(45.0, &even), normals_of_summary(-45.0, &even));
+        assert!(north[5].et0_mm_per_day > 2.0 * north[11].et0_mm_per_day);
+        assert!(south[11].et0_mm_per_day > 2.0 * south[5].et0_mm_per_day);
+        assert!(north.iter().all(|m| m.rain_mm == Some(40.0)));
     }
 
     #[test]

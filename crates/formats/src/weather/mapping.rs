@@ -107,8 +107,11 @@ pub struct Recognised {
 }
 
 /// Words that headers use, lower case without separators; the longest that fits wins.
-const WORDS: [(&str, Column); 40] = [
+const WORDS: [(&str, Column); 43] = [
     ("date", Column::Date),
+    ("datetime", Column::Date),
+    ("timestamp", Column::Date),
+    ("dateandtime", Column::Date),
     ("day", Column::Date),
     ("tmax", Column::TMax),
     ("tempmax", Column::TMax),
@@ -176,17 +179,22 @@ const UNIT_ENDINGS: [(&str, Unit); 22] = [
     ("pct", Unit::Percent),
 ];
 
+/// A header as its words and endings are compared: lower case, letters and digits alone.
+fn plain(header: &str) -> String {
+    let spelled = header.to_lowercase().replace('°', "deg").replace('²', "2").replace('%', "pct");
+    spelled.chars().filter(char::is_ascii_alphanumeric).collect()
+}
+
+/// The unit of a column that a header ends with, whatever else it says.
+pub(super) fn unit_of_header(header: &str, column: Column) -> Option<Unit> {
+    let plain = plain(header);
+    UNIT_ENDINGS.iter().find(|(ending, unit)| plain.ends_with(ending) && column.units().contains(unit)).map(|(_, u)| *u)
+}
+
 /// Recognises a header by its words, and its unit by its ending.
 #[must_use]
 pub fn recognise(header: &str) -> Option<Recognised> {
-    let plain: String = header
-        .to_lowercase()
-        .replace('°', "deg")
-        .replace('²', "2")
-        .replace('%', "pct")
-        .chars()
-        .filter(char::is_ascii_alphanumeric)
-        .collect();
+    let plain = plain(header);
     if plain.is_empty() {
         return None;
     }

@@ -7,6 +7,7 @@
 mod column;
 mod file_error;
 mod hourly;
+mod joined;
 mod layout;
 mod mapping;
 mod propose;
@@ -20,6 +21,7 @@ pub use hourly::{
     HourColumn, HourFault, HourFaultKind, HourMapping, HourMappingError, HourNote, HourNoteKind, HourReading,
     read_hours,
 };
+pub use joined::{StationHead, to_days};
 pub use layout::{Encoding, Layout};
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
 pub use propose::{Evidence, Proposal, date_orders, propose_unit};

@@ -1,6 +1,7 @@
 use std::collections::HashSet;
 
 use super::file_error::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
+use super::joined::StationHead;
 use super::layout::{Layout, decode, find};
 use super::mapping::{Recognised, recognise};
 
@@ -9,6 +10,8 @@ use super::mapping::{Recognised, recognise};
 #[derive(Debug, Clone)]
 pub struct Table {
     layout: Layout,
+    /// What the lines over the header tell of the station.
+    head: StationHead,
     headers: Vec<String>,
     /// The units under the headers, where the file has a line of them.
     units: Vec<String>,
@@ -47,6 +50,8 @@ impl Table {
             return Err(FileError::Empty);
         }
         let layout = find(&text, encoding);
+        let above: Vec<String> = text.lines().take(layout.preamble).map(str::to_owned).collect();
+        let head = StationHead::read(&above);
         let text = from_line(&text, layout.preamble).to_owned();
         let mut reader = reader(&text, layout.separator);
         let headers: Vec<String> = reader.headers().map_err(malformed)?.iter().map(|h| h.trim().to_owned()).collect();
@@ -75,13 +80,25 @@ impl Table {
         if rows == 0 {
             return Err(FileError::NoRows);
         }
-        Ok(Self { layout, headers, units, first_values, text, rows })
+        Ok(Self { layout, head, headers, units, first_values, text, rows })
     }
 
     /// How the file is laid out.
     #[must_use]
     pub const fn layout(&self) -> Layout {
         self.layout
+    }
+
+    /// What the lines over the header tell of the station.
+    #[must_use]
+    pub fn head(&self) -> StationHead {
+        self.head.clone()
+    }
+
+    /// The header of a column with the unit under it.
+    pub(super) fn title(&self, column: usize) -> String {
+        let of = |list: &[String]| list.get(column).map_or("", String::as_str).to_owned();
+        format!("{} {}", of(&self.headers), of(&self.units)).trim().to_owned()
     }
 
     /// What a column is by its header, and its unit by the header or the line of units.

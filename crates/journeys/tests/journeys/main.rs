@@ -16,6 +16,7 @@ mod temporary;
 mod week;
 mod whole_path;
 mod why;
+mod worksheet;
 
 use upland_journeys::Browser;
 

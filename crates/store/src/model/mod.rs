@@ -197,6 +197,8 @@ pub struct NormalsVariant {
     pub variant: String,
     /// The twelve months.
     pub normals: Normals,
+    /// Mean high and low of each month, °C, where the reference ET was worked out from those.
+    pub temperatures: Option<[[f64; 2]; 12]>,
 }
 
 /// What an import brings: never changed afterwards.
@@ -243,12 +245,15 @@ impl RevisionSummary {
     /// Whether the normals were typed by hand. Days may have been read by hand besides.
     #[must_use]
     pub fn is_typed(&self) -> bool {
-        self.method == TYPED
+        self.method.starts_with(TYPED)
     }
 }
 
 /// The method of normals that were typed.
 pub const TYPED: &str = "typed";
+
+/// The method of normals whose reference ET was worked out from typed highs and lows.
+pub const TYPED_TEMPERATURES: &str = "typed+hargreaves-samani";
 
 /// A day of a series with all its elements.
 #[derive(Debug, Clone, Copy, PartialEq)]

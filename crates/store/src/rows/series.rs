@@ -106,13 +106,16 @@ pub(crate) struct NormalRow {
     month: i16,
     et0_mm_per_day: f64,
     rain_mm: Option<f64>,
+    tmax_c: Option<f64>,
+    tmin_c: Option<f64>,
 }
 
 impl NormalRow {
     pub(crate) fn of(account_id: Uuid, revision: &NewRevision) -> Vec<Self> {
         let mut rows = Vec::new();
         for variant in &revision.normals {
-            for (month, normal) in (1i16..).zip(&variant.normals) {
+            for (index, (month, normal)) in (1i16..).zip(&variant.normals).enumerate() {
+                let temperatures = variant.temperatures.map(|months| months[index]);
                 rows.push(Self {
                     account_id,
                     revision_id: revision.id,
@@ -120,6 +123,8 @@ impl NormalRow {
                     month,
                     et0_mm_per_day: normal.et0_mm_per_day,
                     rain_mm: normal.rain_mm,
+                    tmax_c: temperatures.map(|[high, _]| high),
+                    tmin_c: temperatures.map(|[_, low]| low),
                 });
             }
         }
@@ -134,7 +139,12 @@ pub(crate) fn normals_by_variant(rows: &[NormalRow]) -> Result<Vec<NormalsVarian
             let months: Vec<MonthNormal> =
                 year.iter().map(|r| MonthNormal { et0_mm_per_day: r.et0_mm_per_day, rain_mm: r.rain_mm }).collect();
             let normals = months.try_into().map_err(|_| StoreError::BrokenRow("not twelve months".into()))?;
-            Ok(NormalsVariant { variant: year.first().map_or_else(String::new, |r| r.variant.clone()), normals })
+            let temperatures: Option<Vec<[f64; 2]>> = year.iter().map(|r| Some([r.tmax_c?, r.tmin_c?])).collect();
+            Ok(NormalsVariant {
+                variant: year.first().map_or_else(String::new, |r| r.variant.clone()),
+                normals,
+                temperatures: temperatures.and_then(|months| months.try_into().ok()),
+            })
         })
         .collect()
 }

@@ -178,10 +178,12 @@ pub(crate) fn revision(days: i64) -> NewRevision {
             NormalsVariant {
                 variant: String::new(),
                 normals: [MonthNormal { et0_mm_per_day: 3.25, rain_mm: Some(40.0) }; 12],
+                temperatures: Some(std::array::from_fn(|month| [20.5 + month as f64, 9.25])),
             },
             NormalsVariant {
                 variant: "wind=1".into(),
                 normals: [MonthNormal { et0_mm_per_day: 3.0, rain_mm: None }; 12],
+                temperatures: None,
             },
         ],
     }

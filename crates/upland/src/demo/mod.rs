@@ -18,7 +18,7 @@ use upland_store::{
     Account, Action, ControllerRecord, FieldRecord, PlaceRecord, Record, Role, SeriesRecord, Store, Write,
 };
 use upland_web::hash_password;
-use upland_web::intake::{revision_of_days, revision_of_normals};
+use upland_web::intake::{TypedNormals, revision_of_days, revision_of_normals};
 use uuid::Uuid;
 
 /// What the demo user signs in with.
@@ -108,7 +108,7 @@ impl Demo {
     async fn typed_normals(&self) -> anyhow::Result<Uuid> {
         let months = [0.7, 1.1, 1.8, 2.6, 3.3, 3.9, 4.2, 3.6, 2.5, 1.5, 0.8, 0.6];
         let normals = months.map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: None });
-        let revision = revision_of_normals("typed by hand", normals);
+        let revision = revision_of_normals("typed by hand", TypedNormals::of(normals));
         let position = Position::new(47.56, -122.19, 240.0)?;
         let record =
             SeriesRecord { name: "Under glass".into(), position, wind_height_m: 2.0, revision_id: revision.id };

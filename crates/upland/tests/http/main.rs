@@ -10,6 +10,7 @@ mod field;
 mod guards;
 mod history;
 mod jobs;
+mod joined;
 mod large;
 mod measure;
 mod people;

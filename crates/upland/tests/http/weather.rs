@@ -117,3 +117,34 @@ async fn twelve_typed_normals_carry_a_place_in_the_south() {
     client.submit(&stations, form, &[("s1_name", "Lawn")]);
     assert!(client.get(&format!("{controller}/year")).body.contains("Percent of January"));
 }
+
+#[tokio::test(flavor = "multi_thread")]
+async fn highs_lows_and_rain_carry_a_place_and_are_marked_as_a_guess() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let place = client.make_place("Library");
+    let controller = client.make_controller(&place, "Cabinet");
+    let address = format!("{place}/weather/normals");
+    let form = client.get(&format!("{address}?by=temperatures")).form(&address);
+    let names: Vec<String> = (1..=12).flat_map(|m| ["high", "low", "rain"].map(|what| format!("{what}_{m}"))).collect();
+    let values = ["22", "10", "40"].into_iter().cycle();
+    let typed: Vec<(&str, &str)> = names.iter().map(String::as_str).zip(values).collect();
+    let crossed = client.submit(&address, form.clone(), &[&typed[..], &[("low_4", "30")]].concat());
+    assert_eq!(crossed.status, 422);
+    assert!(crossed.body.contains("The low is above the high."), "{}", crossed.brief());
+    assert_eq!(crossed.field("high_7"), "22", "what was typed stays");
+    let saved = client.submit(&address, form, &typed);
+    assert_eq!(saved.location(), format!("{place}/weather"), "{}", saved.brief());
+    // Typed again, it stands as it was typed, with what follows from it.
+    let again = client.get(&address);
+    assert_eq!((again.field("high_1"), again.field("low_12")), ("22".into(), "10".into()));
+    assert!(client.get(&format!("{place}/weather")).body.contains("from entered highs and lows"));
+    let stations = format!("{controller}/stations");
+    let form = client.get(&stations).form(&stations);
+    client.submit(&stations, form, &[("s1_name", "Lawn")]);
+    let year = client.get(&format!("{controller}/year"));
+    assert!(year.body.contains("from entered highs and lows"), "{}", year.brief());
+    client.undo(&address);
+    client.undo(&address);
+    assert!(!client.get(&format!("{place}/weather")).body.contains("from entered highs and lows"));
+}

@@ -129,7 +129,7 @@ pub(super) fn context(half: Half) -> ControllerContext {
             day_count: 1461,
             method: "hargreaves-samani".into(),
         },
-        variants: vec![NormalsVariant { variant: String::new(), normals: normals(half) }],
+        variants: vec![NormalsVariant { variant: String::new(), normals: normals(half), temperatures: None }],
     };
     ControllerContext {
         controller: versioned(1, ControllerRecord { place_id: Uuid::from_u128(2), controller: controller() }),

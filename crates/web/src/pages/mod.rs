@@ -20,6 +20,7 @@ pub(crate) mod job_list;
 pub(crate) mod later;
 pub(crate) mod log;
 pub(crate) mod measure;
+pub(crate) mod normals;
 pub(crate) mod place_form;
 pub(crate) mod places;
 pub(crate) mod provenance;

@@ -1,15 +1,13 @@
-//! Series of weather: the list, the choice for a place, one series, typed normals.
+//! Series of weather: the list, the choice for a place, one series.
 
-use crate::context::{RevisionSummary, SeriesRecord, Versioned};
-use upland_core::climate::normals::{MonthNormal, Normals};
+use crate::context::{RevisionSummary, SeriesRecord, TYPED, TYPED_TEMPERATURES, Versioned};
 use upland_core::place::Position;
-use upland_core::quantity::{MonthOfYear, range};
+use upland_core::quantity::MonthOfYear;
 use uuid::Uuid;
 
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::context::Weather;
-use crate::form::Form;
 use crate::show::{Measure, Units, date_long, month_long, number};
 use crate::words::Words;
 
@@ -55,8 +53,11 @@ pub(crate) struct PlaceWeatherTemplate {
 /// A method's name in words.
 pub(crate) fn method_words(method: &str) -> String {
     let w = Words;
-    if method == "typed" {
+    if method == TYPED {
         return w.t("method-typed");
+    }
+    if method == TYPED_TEMPERATURES {
+        return w.t("method-typed-temperatures");
     }
     if method.starts_with("hargreaves") {
         return w.t("method-hargreaves");
@@ -144,75 +145,10 @@ pub(crate) fn variant_lines(weather: &Weather, units: Units) -> Vec<(String, Str
         .collect()
 }
 
-/// Twelve normals to be typed.
-#[derive(askama::Template)]
-#[template(path = "normals_form.html")]
-pub(crate) struct NormalsFormTemplate {
-    pub(crate) shell: Shell,
-    pub(crate) form: Form,
-    pub(crate) post_to: String,
-    pub(crate) back: String,
-    pub(crate) months: Vec<NormalFields>,
-    pub(crate) et0_unit: String,
-    pub(crate) rain_unit: &'static str,
-    pub(crate) spine: Option<Spine>,
-}
-
-/// The fields of a month.
-#[derive(Debug, Clone)]
-pub(crate) struct NormalFields {
-    pub(crate) month: String,
-    pub(crate) et0: String,
-    pub(crate) rain: String,
-}
-
-pub(crate) fn normal_fields() -> Vec<NormalFields> {
-    MonthOfYear::ALL
-        .map(|m| NormalFields {
-            month: month_long(m),
-            et0: format!("et0_{}", m.number()),
-            rain: format!("rain_{}", m.number()),
-        })
-        .to_vec()
-}
-
 /// The first of many names, and how many more there are.
 fn some_names(names: &[String]) -> String {
     const MOST: usize = 4;
     let more = names.len().saturating_sub(MOST);
     let first = names.iter().take(MOST).cloned().collect::<Vec<_>>().join(", ");
     if more == 0 { first } else { Words.t2("names-and-more", first, more.to_string()) }
-}
-
-/// The form of saved normals.
-pub(crate) fn filled_normals(form: &mut Form, normals: &Normals, units: Units) {
-    for (fields, n) in normal_fields().iter().zip(normals) {
-        form.set(&fields.et0, Measure::DepthADay.typed(n.et0_mm_per_day, units));
-        form.set(&fields.rain, n.rain_mm.map_or_else(String::new, |r| Measure::Depth.typed(r, units)));
-    }
-}
-
-/// Reads twelve normals: ET in every month; rain in every month or in none.
-pub(crate) fn read_normals(form: &mut Form, units: Units) -> Option<Normals> {
-    let mut months = Vec::new();
-    for fields in normal_fields() {
-        let et0 = form.needed(&fields.et0, Measure::DepthADay, range::ET0, units);
-        let rain = form.measure(&fields.rain, Measure::Depth, range::RAIN_MONTH, units);
-        months.push(et0.map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: rain }));
-    }
-    let normals: Vec<MonthNormal> = months.into_iter().collect::<Option<_>>()?;
-    if !form.is_sound() {
-        return None;
-    }
-    let with_rain = normals.iter().filter(|n| n.rain_mm.is_some()).count();
-    if with_rain != 0 && with_rain != 12 {
-        let missing = normals.iter().position(|n| n.rain_mm.is_none()).unwrap_or(0);
-        form.fail(&format!("rain_{}", missing + 1), Words.t("normals-rain-all"));
-        return None;
-    }
-    if normals.iter().all(|n| n.et0_mm_per_day == 0.0) {
-        form.fail("et0_1", Words.t("normals-all-zero"));
-        return None;
-    }
-    normals.try_into().ok()
 }

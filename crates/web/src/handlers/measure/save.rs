@@ -6,8 +6,8 @@ use super::{address, measure_page, station};
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::invalid;
 use crate::handlers::saving::{action, apply_over, controller_write, field_record};
+use crate::handlers::{invalid, page};
 use crate::loading;
 use crate::pages::days_form::read_date;
 use crate::pages::measure::{read, with_measurement};
@@ -24,6 +24,10 @@ pub(crate) async fn save(
     let (id, number) = path.into_inner();
     let context = loading::controller(&user.account, app.clock, id).await?;
     let station = station(&context, &number)?;
+    if form.is("grid", "set") {
+        // Another grid of cans, with what was typed; nothing is saved.
+        return page(&measure_page(&app, &user, &context, &station, form).await?);
+    }
     let number = station.number;
     let on = read_date(&mut form, "on");
     let note = form.note("note");

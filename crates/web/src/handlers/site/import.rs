@@ -11,7 +11,7 @@ use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
 use crate::handlers::saving::{action, field_record};
-use crate::intake::revision_of_normals;
+use crate::intake::{TypedNormals, revision_of_normals};
 use crate::state::App;
 use crate::words::Words;
 
@@ -26,7 +26,7 @@ pub(crate) async fn import(app: web::Data<App>, user: SignedIn, file: web::Path<
     let mut action = action(&app, &user, &form, ["why-site", &to], Vec::new());
     let mut series_id = None;
     if let Some((weather, normals)) = &site.weather {
-        let revision = revision_of_normals(&Words.t1("site-normals-source", &name), *normals);
+        let revision = revision_of_normals(&Words.t1("site-normals-source", &name), TypedNormals::of(*normals));
         let id = Uuid::new_v4();
         let record = SeriesRecord {
             name: weather.clone(),

@@ -42,7 +42,7 @@ pub(crate) async fn decide(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
         source: record.weather.revision.source.clone(),
         read: record.read(),
         decisions,
-        typed: record.weather.normals().copied().filter(|_| record.weather.is_typed()),
+        typed: record.weather.typed(),
     });
     let revision = match revision {
         Ok(revision) => revision,

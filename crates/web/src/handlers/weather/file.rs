@@ -45,11 +45,15 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(U
     form.set("action", new_key());
     form.set("version", place.version.to_string());
     form.set("name", sent.name.rsplit_once('.').map_or(sent.name.as_str(), |(n, _)| n).replace(['_', '-'], " "));
-    let p = &place.value.position;
-    form.set("latitude", p.latitude_deg().to_string());
-    form.set("longitude", p.longitude_deg().to_string());
-    form.set("elevation", Measure::Height.typed(p.elevation_m(), user.units));
-    form.set("wind_height", Measure::Height.typed(2.0, user.units));
+    // What the file tells of its station, else the place.
+    let (p, head) = (&place.value.position, sent.table.head());
+    if let Some(name) = &head.name {
+        form.set("name", name);
+    }
+    form.set("latitude", head.latitude.unwrap_or(p.latitude_deg()).to_string());
+    form.set("longitude", head.longitude.unwrap_or(p.longitude_deg()).to_string());
+    form.set("elevation", Measure::Height.typed(head.elevation_m.unwrap_or(p.elevation_m()), user.units));
+    form.set("wind_height", Measure::Height.typed(head.wind_height_m.unwrap_or(2.0), user.units));
     guess(&mut form, &sent.table);
     let looked = look(&user, &place, sent, form, true).await?;
     page(&file_page(&app, &user, &place, file, looked).await?)
@@ -135,9 +139,10 @@ pub(super) async fn file_page(
         columns: column_rows(&form, &sent.table),
         form,
         post_to,
+        station_from: w.t(if sent.table.head().latitude.is_some() { "file-station-told" } else { "file-station-sub" }),
         file_name: sent.name.clone(),
         file_size: format!("{}\u{a0}KB", number(sent.bytes.len() as f64 / 1024.0, 0)),
-        layout: layout_words(&sent.table.layout()),
+        layout: layout_words(&sent.table),
         records,
         roles: roles(),
         height_unit: Measure::Height.unit(user.units),

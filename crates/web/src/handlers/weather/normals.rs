@@ -1,5 +1,4 @@
 use actix_web::web;
-use upland_core::climate::normals::Normals;
 use upland_store::{NewRevision, PlaceRecord, Record, SeriesRecord, Versioned, Write};
 use uuid::Uuid;
 
@@ -12,16 +11,21 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::saving::{action, apply_over, made_on};
 use crate::handlers::{invalid, page};
-use crate::intake::{DailyRecord, revision_of_normals, revision_of_record};
+use crate::intake::{DailyRecord, TypedNormals, revision_of_normals, revision_of_record};
 use crate::loading;
+use crate::pages::normals::{NormalsFormTemplate, by_temperatures, filled_normals, normal_fields, read_normals};
 use crate::pages::shell::View;
-use crate::pages::weather::{NormalsFormTemplate, filled_normals, normal_fields, read_normals};
 use crate::show::Measure;
 use crate::state::App;
 use crate::words::Words;
 
-/// Twelve normals to be typed, or the place's own typed ones to be changed.
-pub(crate) async fn show(app: web::Data<App>, user: SignedIn, place: web::Path<Uuid>) -> Page {
+/// Twelve normals to be typed, or the place's own typed ones to be changed; the address says from what they are told.
+pub(crate) async fn show(
+    app: web::Data<App>,
+    user: SignedIn,
+    place: web::Path<Uuid>,
+    query: web::Query<Vec<(String, String)>>,
+) -> Page {
     let place = user.account.place(*place).await?;
     let mut form = Form::default();
     form.set("action", new_key());
@@ -30,14 +34,18 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, place: web::Path<U
             form.set("name", &weather.series.value.name);
             form.set("series", weather.series.id.to_string());
             form.set("version", weather.series.version.to_string());
-            if let Some(normals) = weather.normals() {
-                filled_normals(&mut form, normals, user.units);
+            if let Some(typed) = weather.typed() {
+                filled_normals(&mut form, &typed, user.units);
             }
         }
         None => {
             form.set("name", Words.t1("normals-name", &place.value.name).chars().take(60).collect::<String>());
             form.set("version", place.version.to_string());
         }
+    }
+    let by = Form::from_pairs(query.into_inner()).get("by").to_owned();
+    if !by.is_empty() {
+        form.set("by", by);
     }
     page(&normals_page(&app, &user, &place, form).await?)
 }
@@ -50,8 +58,17 @@ pub(crate) async fn save(
     Posted(mut form): Posted,
 ) -> Page {
     let place = user.account.place(*place).await?;
+    if form.has("work") {
+        // Shown and not saved: the other fields, or what follows from what is typed so far.
+        match form.get("work") {
+            "out" => drop(read_normals(&mut form, place.value.position.latitude_deg(), user.units)),
+            by => form.set("by", by.to_owned()),
+        }
+        return page(&normals_page(&app, &user, &place, form).await?);
+    }
     let name = form.name("name");
-    let normals = read_normals(&mut form, user.units);
+    let latitude = place.value.position.latitude_deg();
+    let normals = read_normals(&mut form, latitude, user.units);
     let (Some(name), Some(normals)) = (name, normals) else {
         return invalid(&normals_page(&app, &user, &place, form).await?);
     };
@@ -79,7 +96,7 @@ pub(crate) async fn save(
 }
 
 /// Normals that are typed again, with the days that are on record beside them.
-fn typed_again(known: &Known, source: String, normals: Normals) -> Result<NewRevision, PageError> {
+fn typed_again(known: &Known, source: String, normals: TypedNormals) -> Result<NewRevision, PageError> {
     if known.days.is_empty() {
         return Ok(revision_of_normals(&source, normals));
     }
@@ -112,14 +129,17 @@ async fn normals_page(
     let back = format!("/places/{}/weather", place.id);
     let post_to = format!("{back}/normals");
     let shell = shell(app, user, View::Weather, "form", w.t("normals-title"), &post_to);
+    let latitude = place.value.position.latitude_deg();
     Ok(NormalsFormTemplate {
         shell,
+        by_temperatures: by_temperatures(&form),
+        months: normal_fields(&form, latitude, user.units),
         form,
         post_to,
         back,
-        months: normal_fields(),
         et0_unit: w.t1("a-day", Measure::DepthADay.unit(user.units)),
         rain_unit: Measure::Depth.unit(user.units),
+        temperature_unit: Measure::Temperature.unit(user.units),
         spine: None,
     })
 }

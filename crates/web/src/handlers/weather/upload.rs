@@ -2,7 +2,7 @@ use actix_multipart::Multipart;
 use actix_session::Session;
 use actix_web::web;
 use chrono::TimeDelta;
-use upland_formats::weather::{FileError, MAX_BYTES, Table};
+use upland_formats::weather::{FileError, MAX_BYTES, Table, to_days};
 use uuid::Uuid;
 
 use super::of_place::show_with_error;
@@ -29,7 +29,8 @@ pub(crate) async fn upload(
     // The place must be the company's before anything is kept for it.
     user.account.place(place).await?;
     let (file, refused) = apart(move || {
-        let refused = if file.too_large { Some(FileError::TooLarge) } else { Table::parse(&file.bytes).err() };
+        let mut file = file;
+        let refused = if file.too_large { Some(FileError::TooLarge) } else { as_days(&mut file.bytes).err() };
         (file, refused)
     })
     .await?;
@@ -39,4 +40,12 @@ pub(crate) async fn upload(
     let now = app.clock.now();
     let id = user.account.keep_upload(&file.name, &file.bytes, now, now - TimeDelta::days(1)).await?;
     go(&format!("/places/{place}/weather/files/{id}"))
+}
+
+/// A file as the preview reads it: hours and other layouts joined to days.
+fn as_days(bytes: &mut Vec<u8>) -> Result<(), FileError> {
+    if let Some(days) = to_days(bytes)? {
+        *bytes = days.into_bytes();
+    }
+    Table::parse(bytes).map(drop)
 }

@@ -11,7 +11,7 @@ use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::normals::NormalsError;
 use upland_core::place::Position;
 use upland_core::quantity::range;
-use upland_formats::weather::{FileError, Layout, MAX_COLUMNS, Reading, Table, read};
+use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Table, read};
 
 use crate::charts::SeriesPlate;
 use crate::context::Record;
@@ -39,6 +39,8 @@ pub(crate) struct WeatherFileTemplate {
     pub(crate) post_to: String,
     pub(crate) file_name: String,
     pub(crate) file_size: String,
+    /// Where the station's position comes from.
+    pub(crate) station_from: String,
     pub(crate) layout: String,
     /// Records that the file can go on with.
     pub(crate) records: Vec<Choice>,
@@ -258,8 +260,12 @@ fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String
 }
 
 /// How a file is laid out, in words.
-pub(crate) fn layout_words(layout: &Layout) -> String {
+pub(crate) fn layout_words(table: &Table) -> String {
     let w = Words;
+    let layout = table.layout();
+    if let Some(rows) = table.head().joined_rows {
+        return w.t2("layout-joined", number(rows as f64, 0), number(table.len() as f64, 0));
+    }
     let separator = w.t(match layout.separator {
         b';' => "layout-semicolon",
         b'\t' => "layout-tab",

@@ -29,8 +29,13 @@ impl<'a> Provenances<'a> {
         let et0 = Measure::DepthADay.show(normal.et0_mm_per_day, units);
         let rain = normal.rain_mm.map_or_else(|| w.t("not-there"), |r| Measure::Depth.show(r, units));
         if self.weather.is_typed() {
+            // Worked out from highs and lows alone it is a guess; as printed in a summary it is a table's.
+            let (how, note) = match self.weather.typed().and_then(|typed| typed.temperatures) {
+                Some(_) => (Provenance::Guessed, w.t("method-typed-temperatures")),
+                None => (Provenance::Table, w.t("normals-typed")),
+            };
             return vec![
-                prov("input-et0", et0, Provenance::Table, w.t("normals-typed")),
+                prov("input-et0", et0, how, note),
                 prov("input-rain", rain, Provenance::Table, w.t("normals-typed")),
             ];
         }

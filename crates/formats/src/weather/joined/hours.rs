@@ -1,0 +1,237 @@
+//! Tables with many rows a day.
+
+use std::collections::HashMap;
+
+use super::super::column::{Column, Unit};
+use super::super::mapping::unit_of_header;
+use super::super::table::{Table, number};
+use super::{Fold, StationHead, Sum, cell};
+
+/// Fewer rows than this a day, in the mean, are no table of hours: a file of days with some dates twice.
+const LEAST_ROWS_A_DAY: usize = 4;
+
+/// Words of columns that are no weather of ours, though their headers name some.
+const OTHER: [&str; 13] =
+    ["gust", "dir", "soil", "leaf", "batt", "press", "baro", "index", "chill", "evap", "inside", "indoor", "flag"];
+
+/// A column of the file that is joined.
+struct Source {
+    index: usize,
+    /// Joules of a watt hour, where the values are those.
+    factor: f64,
+    /// How it is joined, and the header of each.
+    folds: Vec<(Fold, String)>,
+}
+
+/// The days of a file with many rows a day.
+pub(super) fn days(bytes: &[u8]) -> Option<String> {
+    let table = Table::parse_hours(bytes).ok()?;
+    let dated = (0..table.headers().len()).find(|at| table.first_value(*at).is_some_and(|v| date_text(v).is_some()))?;
+    let sources = sources(&table, dated);
+    let comma = table.layout().decimal_comma();
+    let mut at_date: HashMap<String, usize> = HashMap::new();
+    // Each day's date as it is written, its rows, and the sums of its columns.
+    let mut days: Vec<(String, u32, Vec<Sum>)> = Vec::new();
+    table.each_row(|_, record| {
+        let Some(date) = record.get(dated).and_then(date_text) else { return };
+        let at = *at_date.entry(date.to_owned()).or_insert_with(|| {
+            days.push((date.to_owned(), 0, vec![Sum::default(); sources.len()]));
+            days.len() - 1
+        });
+        let (_, rows, sums) = &mut days[at];
+        *rows += 1;
+        for (source, sum) in sources.iter().zip(sums) {
+            if let Some(value) = record.get(source.index).and_then(|text| number(text, comma)).flatten() {
+                sum.add(value * source.factor);
+            }
+        }
+    });
+    if table.len() < LEAST_ROWS_A_DAY * days.len() || sources.is_empty() {
+        return None;
+    }
+    let usual = usual(days.iter().map(|(_, rows, _)| *rows));
+    let mut text = String::new();
+    StationHead { joined_rows: Some(table.len()), ..table.head() }.write(&mut text);
+    text.push_str("date");
+    for (_, header) in sources.iter().flat_map(|s| &s.folds) {
+        text.push(',');
+        text.push_str(header);
+    }
+    text.push('\n');
+    for (date, _, sums) in &days {
+        let values: Vec<Option<f64>> = sources
+            .iter()
+            .zip(sums)
+            .flat_map(|(source, sum)| source.folds.iter().map(|(fold, _)| sum.folded(*fold, usual)))
+            .collect();
+        // A day of which too little is there is no day of the record.
+        if values.iter().all(Option::is_none) {
+            continue;
+        }
+        text.push_str(date);
+        for value in values {
+            cell(&mut text, value);
+        }
+        text.push('\n');
+    }
+    Some(text)
+}
+
+/// The rows that most days have.
+fn usual(rows: impl Iterator<Item = u32>) -> u32 {
+    let mut counts: HashMap<u32, u32> = HashMap::new();
+    for count in rows {
+        *counts.entry(count).or_default() += 1;
+    }
+    counts.into_iter().max_by_key(|(rows, days)| (*days, *rows)).map_or(24, |(rows, _)| rows)
+}
+
+/// The date of a cell as it is written, without the time after it.
+fn date_text(cell: &str) -> Option<&str> {
+    let date = cell.trim().split(['T', ' ']).next()?;
+    let orders = [Unit::YearMonthDay, Unit::DayMonthYear, Unit::MonthDayYear];
+    orders.iter().any(|order| order.date(date).is_some()).then_some(date)
+}
+
+/// The columns of weather, each element once.
+fn sources(table: &Table, dated: usize) -> Vec<Source> {
+    let mut taken: Vec<Column> = Vec::new();
+    let mut sources = Vec::new();
+    for index in (0..table.headers().len()).filter(|index| *index != dated) {
+        let title = table.title(index);
+        let Some((folds, sums_watt_hours)) = folds(&title.to_lowercase()) else { continue };
+        let fresh: Vec<(Fold, Column)> = folds.into_iter().filter(|(_, column)| !taken.contains(column)).collect();
+        taken.extend(fresh.iter().map(|(_, column)| *column));
+        let folds: Vec<(Fold, String)> =
+            fresh.into_iter().map(|(fold, column)| (fold, column_header(column, &title, sums_watt_hours))).collect();
+        if !folds.is_empty() {
+            let factor = if sums_watt_hours { 0.0036 } else { 1.0 };
+            sources.push(Source { index, factor, folds });
+        }
+    }
+    sources
+}
+
+/// How the values of a column are joined, by its header in lower case, and whether they are watt hours.
+fn folds(header: &str) -> Option<(Vec<(Fold, Column)>, bool)> {
+    let says = |words: &[&str]| words.iter().any(|word| header.contains(word));
+    if says(&OTHER) {
+        return None;
+    }
+    let one = |fold, column| Some((vec![(fold, column)], false));
+    if says(&["rain", "precip", "prcp"]) {
+        return one(Fold::Sum, Column::Rain);
+    }
+    if says(&["solar", "radiation", "irradiance", "srad"]) {
+        let watt_hours = says(&["wh"]);
+        let fold = if watt_hours || says(&["mj", "langley", "ly"]) { Fold::Sum } else { Fold::Mean };
+        return Some((vec![(fold, Column::Solar)], watt_hours));
+    }
+    if says(&["dew"]) {
+        return one(Fold::Mean, Column::DewPoint);
+    }
+    if says(&["humid", "rh"]) {
+        return Some((vec![(Fold::High, Column::RhMax), (Fold::Low, Column::RhMin)], false));
+    }
+    if says(&["wind"]) {
+        return one(Fold::Mean, Column::Wind);
+    }
+    if says(&["temp", "tair", "tmax", "tmin"]) {
+        return match (says(&["max", "high", "hi "]), says(&["min", "low"])) {
+            (true, false) => one(Fold::High, Column::TMax),
+            (false, true) => one(Fold::Low, Column::TMin),
+            _ => Some((vec![(Fold::High, Column::TMax), (Fold::Low, Column::TMin)], false)),
+        };
+    }
+    None
+}
+
+/// The header of a joined column: what it is, and its unit where the file says it.
+fn column_header(column: Column, title: &str, sums_watt_hours: bool) -> String {
+    let word = match column {
+        Column::TMax => "tmax",
+        Column::TMin => "tmin",
+        Column::RhMax => "rh max",
+        Column::RhMin => "rh min",
+        Column::DewPoint => "dew point",
+        Column::Wind => "wind",
+        Column::Solar => "solar",
+        Column::Rain => "rain",
+        Column::Date | Column::RhMean => column.name(),
+    };
+    let unit = match unit_of_header(title, column) {
+        _ if sums_watt_hours => "MJ/m2",
+        Some(Unit::Celsius) => "degC",
+        Some(Unit::Fahrenheit) => "degF",
+        Some(Unit::Percent) => "%",
+        Some(Unit::MetresPerSecond) => "m/s",
+        Some(Unit::KilometresPerHour) => "km/h",
+        Some(Unit::MilesPerHour) => "mph",
+        Some(Unit::Knots) => "knots",
+        Some(Unit::Megajoules) => "MJ/m2",
+        Some(Unit::Watts) => "W/m2",
+        Some(Unit::Langleys) => "ly",
+        Some(Unit::Millimetres) => "mm",
+        Some(Unit::Inches) => "in",
+        _ => return word.to_owned(),
+    };
+    format!("{word} {unit}")
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Two days of hours: the temperature goes from 10 to 33, rain falls in two hours, one hour is missing.
+    fn hourly(stamp: impl Fn(u32, u32) -> String, header: &str) -> String {
+        let mut text = format!("{header}\n");
+        for day in 1..=2 {
+            for hour in 0..24 {
+                let rain = if hour == 5 || hour == 17 { "1.5" } else { "0" };
+                let wind = if day == 2 && hour == 3 { "" } else { "2" };
+                text.push_str(&format!("{},{},{},{},{wind}\n", stamp(day, hour), 10 + hour, 40 + hour, rain));
+            }
+        }
+        text
+    }
+
+    #[test]
+    fn hours_become_days_with_the_units_of_the_file() {
+        let header = "Timestamp,Air temp (°F),RH (%),Rain (in),Wind (mph)";
+        let text = days(hourly(|d, h| format!("2026-06-0{d} {h:02}:00"), header).as_bytes()).unwrap();
+        let lines: Vec<&str> = text.lines().collect();
+        assert_eq!(lines[0], "joined_rows,48");
+        assert_eq!(lines[1], "date,tmax degF,tmin degF,rh max %,rh min %,rain in,wind mph");
+        assert_eq!(lines[2], "2026-06-01,33,10,63,40,3,2");
+        assert_eq!(lines.len(), 4);
+    }
+
+    #[test]
+    fn date_and_time_in_columns_of_their_own_and_hours_to_twenty_four() {
+        let header = "Date,Temp,Humidity,Precip,Wind speed";
+        // The hour stands in the same cell as a person would split it: day first, 01:00 to 24:00.
+        let text = days(hourly(|d, h| format!("0{d}.06.2026 {:02}:00", h + 1), header).as_bytes()).unwrap();
+        assert!(text.contains("\n01.06.2026,33,10,63,40,3,2\n"), "{text}");
+    }
+
+    #[test]
+    fn a_day_with_too_few_rows_has_no_value() {
+        let header = "Time,Temp,RH,Rain,Wind";
+        let whole = hourly(|d, h| format!("2026-06-0{d}T{h:02}:00"), header);
+        let cut: String = whole.lines().take(1 + 24 + 20).fold(String::new(), |text, line| text + line + "\n");
+        let text = days(cut.as_bytes()).unwrap();
+        assert!(text.contains("2026-06-01,") && !text.contains("2026-06-02,"), "{text}");
+    }
+
+    #[test]
+    fn radiation_is_a_mean_of_watts_and_a_sum_of_watt_hours() {
+        for (unit, day) in [("W/m2", "100"), ("Wh/m2", "8.64"), ("MJ/m2", "2400")] {
+            let mut text = format!("Time,Temp C,Solar radiation {unit}\n");
+            for hour in 0..24 {
+                text.push_str(&format!("2026-06-01 {hour}:00,20,100\n"));
+            }
+            let joined = days(text.as_bytes()).unwrap();
+            assert!(joined.ends_with(&format!("2026-06-01,20,20,{day}\n")), "{joined}");
+        }
+    }
+}

@@ -1,0 +1,210 @@
+//! Files of other layouts than a row a day, joined to days: rows of an hour or less, a typical year, fixed columns.
+//!
+//! What comes out is a table of days as a person could have written it, with what the file tells of its station over
+//! the header. It goes through the same preview as any other file, so that columns and units stay in sight.
+
+mod fixed;
+mod hours;
+mod typical;
+
+use std::fmt::Write;
+
+use super::column::Column;
+use super::file_error::{FileError, MAX_BYTES};
+use super::layout::decode;
+
+/// A day needs this share of its usual rows, in tenths, or its value is missing. Ours.
+const ENOUGH_TENTHS: u32 = 9;
+
+/// What a file tells of its station over its header.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct StationHead {
+    /// Its name.
+    pub name: Option<String>,
+    /// Latitude, degrees, north positive.
+    pub latitude: Option<f64>,
+    /// Longitude, degrees, east positive.
+    pub longitude: Option<f64>,
+    /// Elevation, m.
+    pub elevation_m: Option<f64>,
+    /// Height of the wind sensor, m.
+    pub wind_height_m: Option<f64>,
+    /// How many rows of an hour or less its days were joined from.
+    pub joined_rows: Option<usize>,
+}
+
+/// The words under which a station is told over a header.
+const NAME: &str = "station";
+const LATITUDE: &str = "latitude";
+const LONGITUDE: &str = "longitude";
+const ELEVATION: &str = "elevation_m";
+const WIND_HEIGHT: &str = "wind_height_m";
+const JOINED: &str = "joined_rows";
+
+impl StationHead {
+    /// Reads it from the lines over a header: a word of ours, a separator, a value. Other lines are passed over.
+    #[must_use]
+    pub fn read(lines: &[String]) -> Self {
+        let mut head = Self::default();
+        for line in lines {
+            let Some((word, value)) = line.split_once([',', ';', '\t', ':']) else { continue };
+            let value = value.trim().trim_matches('"');
+            let number = || value.parse::<f64>().ok().filter(|v| v.is_finite());
+            match word.trim().to_lowercase().as_str() {
+                NAME if !value.is_empty() => head.name = Some(value.to_owned()),
+                LATITUDE => head.latitude = number(),
+                LONGITUDE => head.longitude = number(),
+                ELEVATION => head.elevation_m = number(),
+                WIND_HEIGHT => head.wind_height_m = number(),
+                JOINED => head.joined_rows = value.parse().ok(),
+                _ => {}
+            }
+        }
+        head
+    }
+
+    /// The lines over the header that [`Self::read`] reads again.
+    fn write(&self, text: &mut String) {
+        // A separator in a name would end it.
+        let name = self.name.as_ref().map(|n| n.replace([',', ';', '"', '\n', '\r', '\t'], " "));
+        let numbers = [
+            (LATITUDE, self.latitude),
+            (LONGITUDE, self.longitude),
+            (ELEVATION, self.elevation_m),
+            (WIND_HEIGHT, self.wind_height_m),
+        ];
+        if let Some(name) = name {
+            let _ = writeln!(text, "{NAME},{name}");
+        }
+        for (word, value) in numbers {
+            if let Some(value) = value {
+                let _ = writeln!(text, "{word},{value}");
+            }
+        }
+        if let Some(rows) = self.joined_rows {
+            let _ = writeln!(text, "{JOINED},{rows}");
+        }
+    }
+}
+
+/// A file joined to a table of days; nothing for one that is such a table already, or that is read as one to find out
+/// what is wrong with it.
+///
+/// - Rows of an hour or less: highest and lowest temperature and humidity, mean wind and dew point, mean or sum of the
+///   radiation as its unit says, sum of the rain, by the date as it is written (a stamp of 24:00 belongs to the day
+///   that ends with it). A day with under nine tenths of its usual rows has no value.
+/// - A typical year in the EPW layout (EnergyPlus Weather): each month from the year that it was taken from, with the
+///   station's position.
+/// - GHCN-Daily's fixed columns (`.dly`): values that failed the archive's own checks are missing.
+///
+/// # Errors
+/// [`FileError`] where the bytes are no text or too many.
+pub fn to_days(bytes: &[u8]) -> Result<Option<String>, FileError> {
+    if bytes.len() > MAX_BYTES {
+        return Err(FileError::TooLarge);
+    }
+    let (text, _) = decode(bytes)?;
+    if let Some(days) = typical::days(&text) {
+        return Ok(Some(days));
+    }
+    if let Some(days) = fixed::days(&text) {
+        return Ok(Some(days));
+    }
+    Ok(hours::days(bytes))
+}
+
+/// Values of one element on one day.
+#[derive(Debug, Clone, Copy)]
+struct Sum {
+    count: u32,
+    sum: f64,
+    low: f64,
+    high: f64,
+}
+
+impl Default for Sum {
+    fn default() -> Self {
+        Self { count: 0, sum: 0.0, low: f64::INFINITY, high: f64::NEG_INFINITY }
+    }
+}
+
+/// How the values of a day become one.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Fold {
+    Mean,
+    Sum,
+    Low,
+    High,
+}
+
+impl Sum {
+    fn add(&mut self, value: f64) {
+        self.count += 1;
+        self.sum += value;
+        self.low = self.low.min(value);
+        self.high = self.high.max(value);
+    }
+
+    /// The day's value where enough of its usual rows have one.
+    fn folded(&self, fold: Fold, usual_rows: u32) -> Option<f64> {
+        if self.count == 0 || self.count * 10 < usual_rows * ENOUGH_TENTHS {
+            return None;
+        }
+        Some(match fold {
+            Fold::Mean => self.sum / f64::from(self.count),
+            Fold::Sum => self.sum,
+            Fold::Low => self.low,
+            Fold::High => self.high,
+        })
+    }
+}
+
+/// A value as it stands in a cell: at most four decimals.
+fn cell(text: &mut String, value: Option<f64>) {
+    text.push(',');
+    if let Some(value) = value {
+        let written = format!("{value:.4}");
+        text.push_str(written.trim_end_matches('0').trim_end_matches('.'));
+    }
+}
+
+/// The header of our own columns.
+fn header(text: &mut String, columns: &[Column]) {
+    text.push_str(Column::Date.name());
+    for column in columns {
+        text.push(',');
+        text.push_str(column.name());
+    }
+    text.push('\n');
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::weather::Table;
+
+    #[test]
+    fn a_station_is_read_back_from_over_the_header() {
+        let head = StationHead {
+            name: Some("Hut, upper".into()),
+            latitude: Some(-36.5),
+            longitude: Some(174.25),
+            elevation_m: Some(-2.0),
+            wind_height_m: Some(10.0),
+            joined_rows: Some(8760),
+        };
+        let mut text = String::new();
+        head.write(&mut text);
+        text.push_str("date,tmax_c,tmin_c\n2026-06-01,20,10\n");
+        let table = Table::parse(text.as_bytes()).unwrap();
+        assert_eq!(table.head(), StationHead { name: Some("Hut  upper".into()), ..head });
+        assert_eq!(table.headers(), ["date", "tmax_c", "tmin_c"]);
+    }
+
+    #[test]
+    fn a_table_of_days_stays_as_it_is() {
+        assert_eq!(to_days(b"date,tmax_c,tmin_c\n2026-06-01,20,10\n2026-06-02,21,9\n").unwrap(), None);
+        assert_eq!(to_days(b"").unwrap(), None);
+        assert!(to_days(&[0xff, 0xd8, 0, 1]).is_err());
+    }
+}
