@@ -5,7 +5,7 @@ use std::hint::black_box;
 
 use chrono::{DateTime, Datelike, NaiveDate, TimeDelta};
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
-use upland_core::budget::{PercentRule, monthly_percents, year_budget};
+use upland_core::budget::{PercentRule, base_minutes_if, monthly_percents, year_budget};
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::hourly::HourlyWeather;
 use upland_core::climate::normals::{MonthNormal, NormalDay, monthly_normals};
@@ -113,6 +113,11 @@ fn budget(c: &mut Criterion) {
         .map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: Some(55.0) });
     let controller = lawns(24);
     c.bench_function("a controller's year, 24 stations", |b| b.iter(|| year_budget(black_box(&controller), &normals)));
+    // What a change in the worksheet asks for: every station's figures, and the guesses of the one that is open.
+    let sheet = lawns(48);
+    c.bench_function("a worksheet of 48 stations, one of them open", |b| {
+        b.iter(|| (year_budget(black_box(&sheet), &normals), base_minutes_if(&sheet, &normals, 1)))
+    });
 }
 
 criterion_group!(benches, climate, hours, budget);

@@ -5,7 +5,7 @@ use chrono::NaiveDate;
 
 use crate::budget::Dial;
 use crate::controller::{Controller, ProgramLetter, Temporary, TemporaryKind};
-use crate::quantity::MonthOfYear;
+use crate::quantity::{MonthOfYear, Percent};
 use crate::schedule::Plan;
 
 /// What is in force on a date.
@@ -106,7 +106,7 @@ pub fn in_force(controller: &Controller, plan: &Plan, found_off: Option<NaiveDat
         _ => None,
     });
     let program = |letter| {
-        let for_a_while = percent_for_a_while(controller, letter, date);
+        let for_a_while = percent_for_a_while(controller, plan, letter, date);
         let (dial, by) = match for_a_while {
             Some((percent, t)) => (Dial::Percent(percent), SetBy::ForAWhile(t.clone())),
             None => (
@@ -129,15 +129,20 @@ pub fn in_force(controller: &Controller, plan: &Plan, found_off: Option<NaiveDat
 }
 
 /// The percent that is set for a while for a program on a date; of several the one that was set last.
-pub(crate) fn percent_for_a_while(
-    controller: &Controller,
+pub(crate) fn percent_for_a_while<'a>(
+    controller: &'a Controller,
+    plan: &Plan,
     letter: ProgramLetter,
     date: NaiveDate,
-) -> Option<(crate::quantity::Percent, &Temporary)> {
-    controller.temporaries.iter().rev().find_map(|t| match t.kind {
-        TemporaryKind::Percent { letter: only, percent } if t.holds_on(date) => {
-            only.is_none_or(|l| l == letter).then_some((percent, t))
-        }
-        _ => None,
+) -> Option<(Percent, &'a Temporary)> {
+    let month = plan.percent_of_month(letter, MonthOfYear::of(date));
+    let governs = |t: &&Temporary| t.kind.percent_of().is_some_and(|only| only.is_none_or(|l| l == letter));
+    controller.temporaries.iter().rev().filter(|t| t.holds_on(date)).filter(governs).find_map(|t| {
+        let percent = match t.kind {
+            // Checked when it was set: it stands as it is.
+            TemporaryKind::Percent { percent, .. } => percent,
+            _ => controller.capability.dial(t.percent_on(date, month)?),
+        };
+        Some((percent, t))
     })
 }

@@ -1,4 +1,4 @@
-//! Reading and checking a hundred years of daily weather. See docs/performance.md.
+//! Reading and checking a hundred years of daily weather, joining thirty of hours. See docs/performance.md.
 #![allow(missing_docs, clippy::unwrap_used)]
 
 use std::fmt::Write;
@@ -6,7 +6,7 @@ use std::hint::black_box;
 
 use chrono::{NaiveDate, TimeDelta};
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
-use upland_formats::weather::{Mapping, Table, read};
+use upland_formats::weather::{Mapping, Table, read, to_days};
 
 const DAYS: i64 = 36_525;
 
@@ -34,5 +34,21 @@ fn weather_csv(c: &mut Criterion) {
     group.finish();
 }
 
-criterion_group!(benches, weather_csv);
+/// Thirty years of a logger's hours.
+fn hours(c: &mut Criterion) {
+    const HOURS: i64 = 262_980;
+    let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap().and_hms_opt(0, 0, 0).unwrap();
+    let mut text = String::from("Timestamp,Air temp (°C),RH (%),Wind (m/s),Solar (W/m²),Rain (mm)\n");
+    for h in 0..HOURS {
+        let at = first + TimeDelta::hours(h);
+        writeln!(text, "{at},{}.4,{},2.4,{},0.{}", 10 + h % 17, 40 + h % 50, 20 * (h % 24), h % 3).unwrap();
+    }
+    let mut group = c.benchmark_group("thirty years of hourly CSV");
+    group.sample_size(10);
+    group.throughput(Throughput::Elements(HOURS as u64));
+    group.bench_function("joined to days", |b| b.iter(|| to_days(black_box(text.as_bytes())).unwrap().unwrap().len()));
+    group.finish();
+}
+
+criterion_group!(benches, weather_csv, hours);
 criterion_main!(benches);

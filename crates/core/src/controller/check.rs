@@ -127,8 +127,17 @@ impl Controller {
             TemporaryKind::Percent { percent, .. } if !self.capability.can_dial(percent) => {
                 Err(TemporaryError::Percent)
             }
-            TemporaryKind::Percent { letter: Some(letter), .. } if self.program(letter).is_none() => {
+            TemporaryKind::Percent { letter: Some(letter), .. }
+            | TemporaryKind::Weaning { letter: Some(letter), .. }
+                if self.program(letter).is_none() =>
+            {
                 Err(TemporaryError::Program)
+            }
+            TemporaryKind::Weaning { extra_pct, step_pct, .. } => {
+                let steps =
+                    (1..=TemporaryKind::MOST_EXTRA_PCT).contains(&extra_pct) && (1..=extra_pct).contains(&step_pct);
+                let weeks = temporary.kind.weeks_of_weaning().filter(|_| steps).ok_or(TemporaryError::Weaning)?;
+                if days < 7 * i64::from(weeks) { Ok(()) } else { Err(TemporaryError::Weaning) }
             }
             TemporaryKind::RainDelay if days + 1 > i64::from(self.capability.rain_delay_max) => {
                 Err(TemporaryError::RainDelay(self.capability.rain_delay_max))

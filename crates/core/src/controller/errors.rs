@@ -232,6 +232,9 @@ pub enum TemporaryError {
     /// A percent that cannot be dialled.
     #[error("the percent cannot be dialled")]
     Percent,
+    /// A weaning that adds nothing, takes nothing away, or goes on after it has.
+    #[error("weaning adds 1 to 200 %, loses 1 % of it or more a week, and ends when nothing is left")]
+    Weaning,
     /// A rain delay longer than the panel's.
     #[error("a rain delay of 1 to {0} days")]
     RainDelay(u8),

@@ -1,6 +1,6 @@
 //! What is set for a while. Everything temporary has a reason and an end.
 
-use chrono::NaiveDate;
+use chrono::{NaiveDate, TimeDelta};
 
 use super::letter::ProgramLetter;
 use crate::quantity::Percent;
@@ -15,6 +15,15 @@ pub enum TemporaryKind {
         /// The percent.
         percent: Percent,
     },
+    /// More than the month's percent for a planting that was used to too much water, and less of it week by week.
+    Weaning {
+        /// The program; none for all.
+        letter: Option<ProgramLetter>,
+        /// What is added to the month's percent in the first week, % of it.
+        extra_pct: u16,
+        /// What that loses with every week.
+        step_pct: u16,
+    },
     /// No watering for some days, counted by the panel itself.
     RainDelay,
     /// A sensor that watering does not obey.
@@ -24,6 +33,29 @@ pub enum TemporaryKind {
     },
     /// The controller is off.
     Off,
+}
+
+impl TemporaryKind {
+    /// The most that weaning may add, % of the month's percent. Ours.
+    pub const MOST_EXTRA_PCT: u16 = 200;
+
+    /// Which program's percent it changes, none for all of them; nothing where it changes no percent.
+    #[must_use]
+    pub const fn percent_of(&self) -> Option<Option<ProgramLetter>> {
+        match self {
+            Self::Percent { letter, .. } | Self::Weaning { letter, .. } => Some(*letter),
+            Self::RainDelay | Self::Bypass { .. } | Self::Off => None,
+        }
+    }
+
+    /// Whole weeks until a weaning has nothing left to take away; nothing for anything else, or without a step.
+    #[must_use]
+    pub fn weeks_of_weaning(&self) -> Option<u16> {
+        match self {
+            Self::Weaning { extra_pct, step_pct, .. } if *step_pct > 0 => Some(extra_pct.div_ceil(*step_pct)),
+            _ => None,
+        }
+    }
 }
 
 /// Something temporary, from a day to a day.
@@ -54,6 +86,39 @@ impl Temporary {
         date >= self.since && (date <= self.until || self.left_standing)
     }
 
+    /// The percent that it sets where the month calls for one on a date; nothing where it sets none.
+    ///
+    /// A weaning adds less with every week from its first day; left standing, its last week goes on. The caller
+    /// rounds to what the panel can be set to.
+    #[must_use]
+    pub fn percent_on(&self, date: NaiveDate, month: Option<Percent>) -> Option<f64> {
+        match self.kind {
+            TemporaryKind::Percent { percent, .. } => Some(f64::from(percent.get())),
+            TemporaryKind::Weaning { .. } => {
+                let share = 1.0 + f64::from(self.extra_pct_on(date)) / 100.0;
+                month.map(|month| f64::from(month.get()) * share)
+            }
+            TemporaryKind::RainDelay | TemporaryKind::Bypass { .. } | TemporaryKind::Off => None,
+        }
+    }
+
+    /// What a weaning still adds on a date, %; 0 for anything else.
+    #[must_use]
+    pub fn extra_pct_on(&self, date: NaiveDate) -> u16 {
+        let TemporaryKind::Weaning { extra_pct, step_pct, .. } = self.kind else { return 0 };
+        let weeks = (date.min(self.until) - self.since).num_days().max(0) / 7;
+        // At most a year of weeks.
+        extra_pct.saturating_sub(step_pct.saturating_mul(u16::try_from(weeks).unwrap_or(u16::MAX)))
+    }
+
+    /// The last day on which it sets what it sets on a date: of a weaning the end of that week.
+    #[must_use]
+    pub fn unchanged_until(&self, date: NaiveDate) -> NaiveDate {
+        let TemporaryKind::Weaning { .. } = self.kind else { return self.until };
+        let week = (date - self.since).num_days().max(0) / 7;
+        self.until.min(self.since + TimeDelta::days(7 * week + 6))
+    }
+
     /// Whether somebody has to put it back; a rain delay ends by itself.
     #[must_use]
     pub const fn is_put_back_by_hand(&self) -> bool {
@@ -70,5 +135,32 @@ impl Temporary {
     #[must_use]
     pub const fn stops_watering(&self) -> bool {
         matches!(self.kind, TemporaryKind::Off | TemporaryKind::RainDelay)
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn weaning(extra_pct: u16, step_pct: u16) -> Temporary {
+        let since = NaiveDate::from_ymd_opt(2026, 6, 1).unwrap();
+        let kind = TemporaryKind::Weaning { letter: None, extra_pct, step_pct };
+        let days = i64::from(7 * kind.weeks_of_weaning().unwrap()) - 1;
+        let until = since + TimeDelta::days(days);
+        Temporary { id: 1, kind, since, until, reason: "used to more".into(), by: "Oda".into(), left_standing: false }
+    }
+
+    #[test]
+    fn a_weaning_takes_a_step_with_every_week() {
+        let plan = weaning(40, 15);
+        let on = |day: i64| plan.since + TimeDelta::days(day);
+        let extras: Vec<u16> = [0, 6, 7, 13, 14, 20].map(|day| plan.extra_pct_on(on(day))).to_vec();
+        assert_eq!(extras, [40, 40, 25, 25, 10, 10]);
+        assert_eq!(plan.until, on(20), "three weeks, and nothing is left to take away");
+        assert_eq!(plan.extra_pct_on(on(90)), 10, "left standing, the last week goes on");
+        assert_eq!((plan.unchanged_until(on(8)), plan.unchanged_until(on(19))), (on(13), on(20)));
+        let half = Percent::new(50).unwrap();
+        assert_eq!(plan.percent_on(on(0), Some(half)), Some(70.0));
+        assert_eq!(plan.percent_on(on(0), None), None, "a month that is off stays off");
     }
 }

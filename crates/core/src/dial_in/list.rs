@@ -5,7 +5,7 @@ use crate::budget::Dial;
 use crate::controller::{
     Capability, Controller, PanelOrder, PercentScope, PercentStorage, ProgramLetter, Temporary, TemporaryKind,
 };
-use crate::in_force::{InForce, SetBy, in_force};
+use crate::in_force::{InForce, SetBy, in_force, percent_for_a_while};
 use crate::quantity::{MonthOfYear, RunTime};
 use crate::schedule::Plan;
 use crate::sensor::{Sensor, SensorKind};
@@ -153,12 +153,15 @@ impl List<'_> {
 
     fn percent_note(&self, letter: ProgramLetter) -> Option<Note> {
         if let Some(SetBy::ForAWhile(t)) = self.force.program(letter).map(|p| &p.by) {
-            let then = self.plan.dial(letter, MonthOfYear::of(t.until + TimeDelta::days(1)));
-            return self.percent(then).map(|then| Note::Until { last: t.until, then });
+            let last = t.unchanged_until(self.date);
+            let next = last + TimeDelta::days(1);
+            let then = match percent_for_a_while(self.controller, self.plan, letter, next) {
+                Some((percent, _)) if last < t.until => Dial::Percent(percent),
+                _ => self.plan.dial(letter, MonthOfYear::of(next)),
+            };
+            return self.percent(then).map(|then| Note::Until { last, then });
         }
-        self.put_back(
-            |kind| matches!(kind, TemporaryKind::Percent { letter: only, .. } if only.is_none_or(|l| l == letter)),
-        )
+        self.put_back(|kind| kind.percent_of().is_some_and(|only| only.is_none_or(|l| l == letter)))
     }
 
     /// The note of what is over and was not put back, of several the one that was set last.

@@ -149,7 +149,7 @@ impl Plan {
         if level == Level::Highest {
             return self.highest(letter).map(|(_, p)| p);
         }
-        let for_a_while = percent_for_a_while(controller, letter, date).map(|(percent, _)| percent);
+        let for_a_while = percent_for_a_while(controller, self, letter, date).map(|(percent, _)| percent);
         let month = MonthOfYear::of(date);
         for_a_while.or_else(|| self.percent_of_month(letter, month))
     }

@@ -194,3 +194,26 @@ fn twelve_an_et_sensor_sets_the_percent_and_a_bypass_silences_the_rain_sensor() 
     assert_eq!(switch(&open), Some(Value::SensorBypassed));
     assert_eq!(switch(&with(c, TemporaryKind::Bypass { sensor: rain }, 9, 12)), Some(Value::SensorActive));
 }
+
+/// 80 % and 50 % of it more in the first week, 25 % less of that each week: on 8 June the second week of a weaning
+/// that began on the 1st stands at 80 x 1.25 = 100 %, the first one at 120 %.
+#[test]
+fn thirteen_a_weaning_runs_and_is_dialled_by_its_week() {
+    let weaning = TemporaryKind::Weaning { letter: Some(A), extra_pct: 50, step_pct: 25 };
+    let second = with(lawn(), weaning, 1, 14);
+    assert_eq!(second.check(), Ok(()));
+    let a = ask(&second, None);
+    assert_eq!((a.minutes_run, a.dialled), (Some(20.0), Some(Value::Percent(percent(100)))));
+    let a = ask(&with(lawn(), weaning, 8, 21), None);
+    assert_eq!((a.minutes_run, a.dialled), (Some(24.0), Some(Value::Percent(percent(120)))));
+    // Dialling in says until when, and what then.
+    let first = with(lawn(), weaning, 8, 21);
+    let plan = Plan::of(&first, None);
+    let notes: Vec<Note> = slots(&first, &plan, day(2026, 6, 8)).into_iter().filter_map(|s| s.note).collect();
+    assert!(notes.contains(&Note::Until { last: day(2026, 6, 14), then: Value::Percent(percent(100)) }), "{notes:?}");
+    // A month that is off stays off, and a weaning that goes on when nothing is left is refused.
+    let mut off = with(lawn(), weaning, 8, 21);
+    off.programs[0].months[5].dial = MonthDial::Off;
+    assert_eq!(ask(&off, None).dialled, Some(Value::PercentOff));
+    assert!(with(lawn(), weaning, 8, 22).check().is_err());
+}

@@ -191,6 +191,17 @@ pub enum TemporaryKindDoc {
         /// The percent.
         percent: u16,
     },
+    /// More than the month's percent, and less of it week by week.
+    Weaning {
+        /// The program; none for all.
+        program: Option<char>,
+        /// What is added in the first week, % of the month's percent.
+        #[schemars(range(min = 1, max = TemporaryKind::MOST_EXTRA_PCT))]
+        extra_pct: u16,
+        /// What that loses with every week.
+        #[schemars(range(min = 1))]
+        step_pct: u16,
+    },
     /// A rain delay.
     RainDelay,
     /// A sensor that is not obeyed.
@@ -231,6 +242,9 @@ impl From<&Temporary> for TemporaryDoc {
                 TemporaryKind::Percent { letter, percent } => {
                     TemporaryKindDoc::Percent { program: letter.map(ProgramLetter::get), percent: percent.get() }
                 }
+                TemporaryKind::Weaning { letter, extra_pct, step_pct } => {
+                    TemporaryKindDoc::Weaning { program: letter.map(ProgramLetter::get), extra_pct, step_pct }
+                }
                 TemporaryKind::RainDelay => TemporaryKindDoc::RainDelay,
                 TemporaryKind::Bypass { sensor } => TemporaryKindDoc::Bypass { sensor },
                 TemporaryKind::Off => TemporaryKindDoc::Off,
@@ -253,6 +267,11 @@ impl TryFrom<&TemporaryDoc> for Temporary {
                 TemporaryKindDoc::Percent { program, percent } => TemporaryKind::Percent {
                     letter: program.map(letter).transpose()?,
                     percent: Percent::new(*percent)?,
+                },
+                TemporaryKindDoc::Weaning { program, extra_pct, step_pct } => TemporaryKind::Weaning {
+                    letter: program.map(letter).transpose()?,
+                    extra_pct: *extra_pct,
+                    step_pct: *step_pct,
                 },
                 TemporaryKindDoc::RainDelay => TemporaryKind::RainDelay,
                 TemporaryKindDoc::Bypass { sensor } => TemporaryKind::Bypass { sensor: *sensor },

@@ -207,7 +207,8 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
                 }
             }
             if let Some((since, n, kind)) = temporary {
-                let kind = [TemporaryKind::Off, TemporaryKind::RainDelay, TemporaryKind::Off][kind];
+                let weaning = TemporaryKind::Weaning { letter: None, extra_pct: 200, step_pct: 1 };
+                let kind = [TemporaryKind::Off, TemporaryKind::RainDelay, weaning][kind];
                 let until = since + TimeDelta::days(n.min(i64::from(capability.rain_delay_max) - 1).max(0));
                 c.add_temporary(Temporary {
                     id: 0,

@@ -80,7 +80,8 @@ impl Answer {
                         fields.push((name, attribute("value").unwrap_or_default()));
                     }
                 }
-                "select" => fields.push((attribute("name").unwrap(), String::new())),
+                // One without a name is not sent.
+                "select" => fields.extend(attribute("name").map(|name| (name, String::new()))),
                 "option" if tag.contains(" selected") => fields.last_mut().unwrap().1 = attribute("value").unwrap(),
                 _ => {}
             }

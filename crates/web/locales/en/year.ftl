@@ -197,4 +197,5 @@ card-kept = Upland Almanac keeps the working of every figure.
 dial-expect = Expect in { $a }
 dial-by-sensor = The ET sensor sets it. Do not enter it.
 dial-for-a-while = Now { $percent } until { $until }: { $reason }.
+dial-weaning = Until { $a } more than the month calls for, less each week: { $b }.
 dial-left-standing = Still { $percent }, was to end { $until } ({ $reason }): put it back.

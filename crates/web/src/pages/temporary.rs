@@ -75,6 +75,12 @@ pub(crate) fn kind_words(kind: &TemporaryKind, controller: &Controller) -> Strin
         TemporaryKind::Percent { letter: Some(l), percent: p } => {
             w.t2("temp-percent", l.get().to_string(), percent(p.get()))
         }
+        TemporaryKind::Weaning { letter, extra_pct, step_pct } => {
+            let program =
+                letter.map_or_else(|| w.t("temp-all-programs"), |l| w.t1("temp-program", l.get().to_string()));
+            let figures = [extra_pct.to_string(), step_pct.to_string()];
+            w.with("temp-weaning", &[("program", &program), ("extra", &figures[0]), ("step", &figures[1])])
+        }
         TemporaryKind::RainDelay => w.t("temp-delay"),
         TemporaryKind::Bypass { sensor } => {
             let name = controller.sensor(*sensor).map(sensor_name).unwrap_or_default();
@@ -87,7 +93,7 @@ pub(crate) fn kind_words(kind: &TemporaryKind, controller: &Controller) -> Strin
 /// The name of what to do when it is over, as a thing done.
 pub(crate) fn back_words(kind: &TemporaryKind) -> String {
     Words.t(match kind {
-        TemporaryKind::Percent { .. } => "temp-back-percent",
+        TemporaryKind::Percent { .. } | TemporaryKind::Weaning { .. } => "temp-back-percent",
         TemporaryKind::RainDelay => "temp-back-delay",
         TemporaryKind::Bypass { .. } => "temp-back-bypass",
         TemporaryKind::Off => "temp-back-off",
@@ -111,7 +117,7 @@ pub(crate) fn lines(controller: &Controller, today: NaiveDate) -> Vec<TemporaryL
                 id: t.id,
                 mark,
                 what: kind_words(&t.kind, controller),
-                span: w.t2(key, date_short(t.since), date_short(t.until)),
+                span: format!("{}{}", w.t2(key, date_short(t.since), date_short(t.until)), weeks(t)),
                 reason: w.t2("temp-reason-line", &t.reason, &t.by),
                 act: back_words(&t.kind),
             }
@@ -119,9 +125,24 @@ pub(crate) fn lines(controller: &Controller, today: NaiveDate) -> Vec<TemporaryL
         .collect()
 }
 
+/// What a weaning adds, week by week; empty for anything else.
+fn weeks(t: &Temporary) -> String {
+    let Some(weeks) = t.kind.weeks_of_weaning() else { return String::new() };
+    let extra = |week: u16| format!("+{}\u{a0}%", t.extra_pct_on(t.since + TimeDelta::days(7 * i64::from(week))));
+    // A long one is told by its beginning and its end.
+    const MOST: u16 = 6;
+    let mut told: Vec<String> = (0..weeks.min(MOST)).map(extra).collect();
+    if weeks > MOST {
+        told.push("…".to_owned());
+        told.push(extra(weeks - 1));
+    }
+    format!(": {}", told.join(", "))
+}
+
 pub(crate) fn kinds(controller: &Controller) -> Vec<Choice> {
     let w = Words;
-    let mut kinds = vec![Choice::new("percent", w.t("temp-kind-percent"))];
+    let mut kinds =
+        vec![Choice::new("percent", w.t("temp-kind-percent")), Choice::new("weaning", w.t("temp-kind-weaning"))];
     if controller.capability.rain_delay_max > 0 {
         let most = controller.capability.rain_delay_max.to_string();
         kinds.push(Choice::new("rain_delay", w.t1("temp-kind-delay", most)));
@@ -148,6 +169,8 @@ pub(crate) fn empty(today: NaiveDate) -> Form {
     let mut form = Form::default();
     form.set("action", new_key());
     form.set("kind", "percent");
+    form.set("extra", "40");
+    form.set("step", "10");
     form.set("since", today.to_string());
     form.set("until", (today + TimeDelta::days(6)).to_string());
     form
@@ -171,6 +194,19 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
             }
             percent.map(|percent| TemporaryKind::Percent { letter, percent })
         }
+        "weaning" => {
+            let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
+            let mut whole = |field: &str, most: u16| {
+                let value = form.get(field).parse::<u16>().ok().filter(|v| (1..=most).contains(v));
+                if value.is_none() {
+                    form.fail(field, w.t1("temp-weaning-bad", most.to_string()));
+                }
+                value
+            };
+            let extra = whole("extra", TemporaryKind::MOST_EXTRA_PCT);
+            let step = whole("step", extra.unwrap_or(TemporaryKind::MOST_EXTRA_PCT));
+            extra.zip(step).map(|(extra_pct, step_pct)| TemporaryKind::Weaning { letter, extra_pct, step_pct })
+        }
         "rain_delay" => Some(TemporaryKind::RainDelay),
         "bypass" => {
             let sensor = form.get("sensor").parse().ok().filter(|id| controller.sensor(*id).is_some());
@@ -185,7 +221,12 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
             None
         }
     };
-    let (since, until) = (read_date(form, "since"), read_date(form, "until"));
+    let since = read_date(form, "since");
+    let until = match kind.and_then(|k| k.weeks_of_weaning()) {
+        // A weaning ends by itself, when nothing is left to take away.
+        Some(weeks) => since.and_then(|s| s.checked_add_signed(TimeDelta::days(7 * i64::from(weeks) - 1))),
+        None => read_date(form, "until"),
+    };
     if since.is_none() {
         form.fail("since", w.t("field-date"));
     }
@@ -222,7 +263,9 @@ pub(crate) fn week_proposals(
     units: Units,
 ) -> Vec<WeekProposal> {
     let c = context.controller();
-    let Ok(budget) = context.budget() else { return Vec::new() };
+    if context.budget().is_err() {
+        return Vec::new();
+    }
     let normals = context.normals().ok();
     let recent: Vec<SeasonDay> = days
         .iter()
@@ -252,6 +295,7 @@ pub(crate) fn week_proposals(
         since,
     };
     let month = month_of(today);
+    let in_force = context.in_force(None, today);
     let Ok(normals) = context.normals() else { return Vec::new() };
     let et0 = normals[month.index()].et0_mm_per_day;
     c.programs
@@ -260,7 +304,8 @@ pub(crate) fn week_proposals(
         .filter(|p| !c.percent_by_sensor(p.letter))
         .filter_map(|program| {
             let term = short_term(&known, program.letter, today, et0)?;
-            let now = f64::from(budget.group(program.letter)?.month(month).dial.percent());
+            // What is in force, which may be set for a while already.
+            let now = f64::from(in_force.dial(program.letter).percent());
             Some(proposal(Words, program.letter, context, now, since, &term, units))
         })
         .collect()

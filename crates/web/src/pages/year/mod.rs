@@ -282,7 +282,14 @@ fn dial_words(
 
 /// A percent that is on the panel now instead of the month's.
 fn for_a_while(t: &Temporary) -> String {
-    let TemporaryKind::Percent { percent: p, .. } = t.kind else { return String::new() };
+    let p = match t.kind {
+        TemporaryKind::Percent { percent, .. } => percent,
+        // What it comes to changes by the week.
+        TemporaryKind::Weaning { .. } => {
+            return Words.t2("dial-weaning", date_short(t.until), &t.reason);
+        }
+        _ => return String::new(),
+    };
     let key = if t.left_standing { "dial-left-standing" } else { "dial-for-a-while" };
     Words.with(key, &[("percent", &percent(p.get())), ("until", &date_short(t.until)), ("reason", &t.reason)])
 }
