@@ -1,6 +1,6 @@
 //! The worksheet of many stations: a block from a spreadsheet, the same in all rows, a copy of another station.
 
-use upland_journeys::{Browser, DESK, Scheme, Server};
+use upland_journeys::{Browser, DESK, PHONE, Scheme, Server};
 
 use crate::open;
 
@@ -57,5 +57,35 @@ async fn a_block_is_pasted_a_value_filled_down_and_a_station_copied() {
     b.press_button("Save stations").await;
     b.wait_for_text("#live-sub", "7 of 8 in use").await;
     assert_eq!(value("s7_soil").await, "sandy_clay");
+    b.close().await;
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn a_phone_shows_one_station_at_a_time_and_the_one_with_the_error_first() {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, PHONE, Scheme::Dark).await;
+    open(&b, "Boiler-room cabinet", "/stations").await;
+    let shown = async || {
+        let script = "return [...document.querySelectorAll('#sheet tr[data-station]')]
+            .filter((row) => row.offsetParent !== null).map((row) => row.dataset.station).join()";
+        b.script(script, vec![]).await.as_str().unwrap().to_owned()
+    };
+    assert_eq!(shown().await, "1");
+    for _ in 0..4 {
+        b.press_button("Next station").await;
+    }
+    assert_eq!(shown().await, "5");
+    b.fill("#s5_rate_mm_h", "0.84").await;
+    b.wait_for_text("#live-5-errors", "Enter 1 to 150 mm/h").await;
+    b.check_page().await;
+    b.press_button("Previous station").await;
+    b.press_button("Save stations").await;
+    // Nothing is saved, and the station that is the reason is the one in sight.
+    b.wait_for(".formerr").await;
+    assert_eq!(shown().await, "5");
+    b.fill("#s5_rate_mm_h", "8").await;
+    b.press_button("Save stations").await;
+    b.wait_for_text("#live-sub", "7 of 8 in use").await;
+    b.check_page().await;
     b.close().await;
 }

@@ -21,12 +21,25 @@ document.addEventListener("alpine:init", () => {
     opened(event) {
       const row = event.target.closest("tr[data-station]");
       if (row && row.dataset.station !== this.open) {
-        this.open = row.dataset.station;
-        for (const other of document.querySelectorAll("tr.sel")) {
-          other.classList.remove("sel");
-        }
-        row.classList.add("sel");
-        this.ask();
+        this.choose(row);
+      }
+    },
+
+    choose(row) {
+      this.open = row.dataset.station;
+      for (const other of document.querySelectorAll("tr.sel")) {
+        other.classList.remove("sel");
+      }
+      row.classList.add("sel");
+      this.ask();
+    },
+
+    /** The station before or after, on a screen that shows one at a time. */
+    step(by) {
+      const rows = [...document.querySelectorAll("#sheet tr[data-station]")];
+      const at = rows.findIndex((row) => row.dataset.station === this.open) + by;
+      if (rows[at]) {
+        this.choose(rows[at]);
       }
     },
 

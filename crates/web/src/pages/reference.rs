@@ -31,7 +31,7 @@ pub(crate) struct DefaultRow {
 pub(crate) struct ReferenceTemplate {
     pub(crate) shell: Shell,
     pub(crate) methods: Vec<MethodRow>,
-    pub(crate) defaults: Vec<DefaultRow>,
+    pub(crate) defaults: Vec<Vec<DefaultRow>>,
 }
 
 #[derive(askama::Template)]
@@ -63,7 +63,8 @@ pub(crate) fn methods() -> Vec<MethodRow> {
     .to_vec()
 }
 
-pub(crate) fn defaults(units: Units) -> Vec<DefaultRow> {
+/// What stands for what nobody measured: plants, sprinklers, soils.
+pub(crate) fn defaults(units: Units) -> Vec<Vec<DefaultRow>> {
     let w = Words;
     let plants = Plant::KINDS.map(|p| {
         let (k, known) = p.coefficient(&Planting::default());
@@ -103,7 +104,7 @@ pub(crate) fn defaults(units: Units) -> Vec<DefaultRow> {
             _ => "FAO-56 table 19".to_owned(),
         },
     });
-    plants.into_iter().chain(rates).chain(uniformities).chain(soils).collect()
+    vec![plants.to_vec(), rates.into_iter().chain(uniformities).collect(), soils.to_vec()]
 }
 
 /// The inks of the sheet of parts, with the class of each.

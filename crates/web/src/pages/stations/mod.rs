@@ -131,6 +131,8 @@ pub(crate) struct Sheet {
     pub(crate) note: String,
     pub(crate) depth_unit: &'static str,
     pub(crate) working: Option<StationWorking>,
+    /// The line that is open at first.
+    pub(crate) first: u8,
 }
 
 /// The head of a column: its name, and its unit or what stands under it.
@@ -219,7 +221,9 @@ impl Sheet {
         let sub = if volume > 0.0 { w.t2("stations-sub", used, Measure::Volume.show(volume, units)) } else { used };
         let base_month =
             input.budget.as_ref().ok().and_then(|b| b.groups.first()).map(|g| crate::show::month_long(g.base_month));
-        let open = input.open.or_else(|| c.stations.first().map(|s| s.number));
+        // A station with an error is shown before others: on a phone there is one at a time.
+        let faulty = rows.iter().find(|row| !row.errors.is_empty()).map(|row| row.number);
+        let open = input.open.or(faulty).or_else(|| c.stations.first().map(|s| s.number));
         let working =
             open.and_then(|n| StationWorking::of(n, c, input.budget.as_ref().ok()?, input.provenance?, units));
         Self {
@@ -231,6 +235,7 @@ impl Sheet {
             heads: COLUMNS.iter().map(|(part, names)| SheetHead { part: *part, ..head(names, units) }).collect(),
             depth_unit: Measure::Depth.unit(units),
             working,
+            first: open.filter(|n| (1..=c.capability.stations).contains(n)).unwrap_or(1),
             form: input.form,
         }
     }
