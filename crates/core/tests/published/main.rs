@@ -11,5 +11,6 @@ mod landscape;
 mod noaa;
 mod properties;
 mod series;
+mod station_properties;
 mod table;
 mod tr21;

@@ -99,3 +99,21 @@ async fn why_is_judged_by_what_stood_on_the_panel_on_that_day() {
     assert_eq!(why("2026-06-11", "99").status, 200);
     assert!(client.get(&format!("{gate}/why")).body.contains("First cause"), "it answers at once for today");
 }
+
+/// The percent of this week is told from what is in force, not from the month's.
+#[tokio::test(flavor = "multi_thread")]
+async fn this_weeks_percent_starts_from_what_is_set_for_a_while() {
+    let server = Server::with_demo(binary()).await;
+    let client = Client::new(&server);
+    assert_eq!(client.sign_in("oda@averstane.example", "upland-demo").status, 303);
+    let list = client.get("/rounds?q=Boiler");
+    let controller = list.link("/controllers/", "").split('?').next().unwrap().replace("/round", "");
+    let temporary = format!("{controller}/temporary");
+    let page = client.get(&temporary);
+    assert!(page.body.contains("<span class=\"fromto\">90 "), "{}", page.brief());
+    let typed =
+        [("kind", "percent"), ("program", "A"), ("percent", "50"), ("until", "2026-06-20"), ("reason", "wet spring")];
+    let set = client.submit(&temporary, page.form(&temporary), &typed);
+    assert_eq!(set.status, 303, "{}", set.brief());
+    assert!(client.get(&temporary).body.contains("<span class=\"fromto\">50 "));
+}

@@ -7,6 +7,7 @@
 use std::collections::BTreeMap;
 
 use chrono::NaiveDate;
+use upland_core::field::check_date;
 
 use super::super::column::Column;
 use super::{StationHead, cell, header};
@@ -31,7 +32,9 @@ pub(super) fn days(text: &str) -> Option<String> {
         }
         let Some(at) = ELEMENTS.iter().position(|(name, _)| *name == month.element) else { continue };
         for day in 1..=31_u32 {
-            let Some(date) = NaiveDate::from_ymd_opt(month.year, month.month, day) else { continue };
+            let date = NaiveDate::from_ymd_opt(month.year, month.month, day);
+            // Years that are not kept are passed over.
+            let Some(date) = date.filter(|date| check_date(*date).is_ok()) else { continue };
             if let Some(value) = value(line, day as usize) {
                 days.entry(date).or_default()[at] = Some(value);
             }

@@ -10,6 +10,9 @@ use super::{Fold, StationHead, Sum, cell};
 /// Fewer rows than this a day, in the mean, are no table of hours: a file of days with some dates twice.
 const LEAST_ROWS_A_DAY: usize = 4;
 
+/// After so many days it is known whether it is a table of hours: a long file of days is not kept twice.
+const TELLING_DAYS: usize = 1000;
+
 /// Words of columns that are no weather of ours, though their headers name some.
 const OTHER: [&str; 13] =
     ["gust", "dir", "soil", "leaf", "batt", "press", "baro", "index", "chill", "evap", "inside", "indoor", "flag"];
@@ -32,7 +35,13 @@ pub(super) fn days(bytes: &[u8]) -> Option<String> {
     let mut at_date: HashMap<String, usize> = HashMap::new();
     // Each day's date as it is written, its rows, and the sums of its columns.
     let mut days: Vec<(String, u32, Vec<Sum>)> = Vec::new();
+    let (mut read, mut few) = (0, false);
     table.each_row(|_, record| {
+        few = few || (days.len() > TELLING_DAYS && read < LEAST_ROWS_A_DAY * days.len());
+        if few {
+            return;
+        }
+        read += 1;
         let Some(date) = record.get(dated).and_then(date_text) else { return };
         let at = *at_date.entry(date.to_owned()).or_insert_with(|| {
             days.push((date.to_owned(), 0, vec![Sum::default(); sources.len()]));
@@ -46,7 +55,7 @@ pub(super) fn days(bytes: &[u8]) -> Option<String> {
             }
         }
     });
-    if table.len() < LEAST_ROWS_A_DAY * days.len() || sources.is_empty() {
+    if few || table.len() < LEAST_ROWS_A_DAY * days.len() || sources.is_empty() {
         return None;
     }
     let usual = usual(days.iter().map(|(_, rows, _)| *rows));

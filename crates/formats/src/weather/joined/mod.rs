@@ -202,6 +202,21 @@ mod tests {
     }
 
     #[test]
+    fn a_long_table_of_days_is_told_early_and_years_that_are_not_kept_are_left_out() {
+        let mut text = String::from("date,tmax_c,tmin_c\n");
+        for day in 0..3000 {
+            text.push_str(&format!("{:04}-{:02}-{:02},20,10\n", 1990 + day / 336, 1 + day / 28 % 12, 1 + day % 28));
+        }
+        assert_eq!(to_days(text.as_bytes()).unwrap(), None);
+        let epw = |year: u32| {
+            let rows: String = (1..=24).map(|hour| format!("{year},6,1,{hour},60,x,20.0,8.0\n")).collect();
+            to_days(format!("LOCATION,x\n{rows}").as_bytes()).unwrap()
+        };
+        assert!(epw(1995).is_some());
+        assert_eq!(epw(99_999), None);
+    }
+
+    #[test]
     fn a_table_of_days_stays_as_it_is() {
         assert_eq!(to_days(b"date,tmax_c,tmin_c\n2026-06-01,20,10\n2026-06-02,21,9\n").unwrap(), None);
         assert_eq!(to_days(b"").unwrap(), None);

@@ -8,6 +8,7 @@
 use std::collections::BTreeMap;
 
 use chrono::NaiveDate;
+use upland_core::field::check_date;
 
 use super::super::column::Column;
 use super::{Fold, StationHead, Sum, cell, header};
@@ -66,12 +67,13 @@ pub(super) fn days(text: &str) -> Option<String> {
     Some(out)
 }
 
-/// The date of a row: year, month and day lead it, the hour from 1 to 24 follows.
+/// The date of a row: year, month and day lead it, the hour from 1 to 24 follows. Years that are not kept are none.
 fn date(fields: &[&str]) -> Option<NaiveDate> {
     let number = |at: usize| fields.get(at)?.parse::<u32>().ok();
     let hour = number(3)?;
     let year = i32::try_from(number(0)?).ok()?;
-    (1..=HOURS).contains(&hour).then(|| NaiveDate::from_ymd_opt(year, number(1)?, number(2)?)).flatten()
+    let date = NaiveDate::from_ymd_opt(year, number(1)?, number(2)?)?;
+    ((1..=HOURS).contains(&hour) && check_date(date).is_ok()).then_some(date)
 }
 
 /// Name, latitude, longitude, time zone and elevation of the first line.
