@@ -1,9 +1,13 @@
 use std::io::{BufRead, BufReader, Write};
 use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Stdio};
+use std::sync::atomic::{AtomicU32, Ordering};
 
 /// The password of every user that a test makes.
 pub const PASSWORD: &str = "a long password";
+
+/// How many were started in this process.
+static SERVERS: AtomicU32 = AtomicU32::new(0);
 
 /// The day on which tests see every page.
 const TODAY: &str = "2026-06-11";
@@ -51,7 +55,9 @@ impl Server {
 
     /// Starts a binary on whatever is at an address, nothing included.
     pub fn alone(binary: &Path, database_url: String) -> Self {
-        let key_file = std::env::temp_dir().join(format!("upland-key-{}", std::process::id()));
+        // A file of its own: one that another test writes again could be read while it is empty.
+        let number = SERVERS.fetch_add(1, Ordering::Relaxed);
+        let key_file = std::env::temp_dir().join(format!("upland-key-{}-{number}", std::process::id()));
         std::fs::write(&key_file, [7u8; 64]).unwrap();
         let (child, address) = spawn(binary, &key_file, &database_url);
         Self { child, binary: binary.to_owned(), key_file, address, database_url }
@@ -114,5 +120,6 @@ impl Drop for Server {
     fn drop(&mut self) {
         let _ = self.child.kill();
         let _ = self.child.wait();
+        let _ = std::fs::remove_file(&self.key_file);
     }
 }

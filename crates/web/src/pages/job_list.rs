@@ -17,6 +17,8 @@ pub(crate) enum JobKind {
     Fault,
     /// Values differ from those on the panel.
     Dial,
+    /// A percent changes within a week, and not by itself.
+    Soon,
     /// It is time to look at the ground.
     LookAgain,
     /// A battery, or a sensor that was never seen to work.
@@ -26,8 +28,8 @@ pub(crate) enum JobKind {
 }
 
 impl JobKind {
-    pub(crate) const ALL: [Self; 7] =
-        [Self::Clock, Self::Ended, Self::Fault, Self::Dial, Self::LookAgain, Self::Sensor, Self::Missing];
+    pub(crate) const ALL: [Self; 8] =
+        [Self::Clock, Self::Ended, Self::Fault, Self::Dial, Self::Soon, Self::LookAgain, Self::Sensor, Self::Missing];
 
     /// The word of its filter.
     pub(crate) const fn word(self) -> &'static str {
@@ -36,6 +38,7 @@ impl JobKind {
             Self::Ended => "ended",
             Self::Fault => "fault",
             Self::Dial => "dial",
+            Self::Soon => "soon",
             Self::LookAgain => "look-again",
             Self::Sensor => "sensor",
             Self::Missing => "missing",

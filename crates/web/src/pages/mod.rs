@@ -33,6 +33,7 @@ pub(crate) mod series;
 pub(crate) mod shell;
 pub(crate) mod sign_in;
 pub(crate) mod site;
+mod soon;
 pub(crate) mod spine;
 pub(crate) mod stations;
 pub(crate) mod temporary;

@@ -87,6 +87,7 @@ pub(crate) fn kind_links(todos: &[&Todo], current: Option<JobKind>, text: &str) 
             Some(JobKind::Ended) => "job-ended",
             Some(JobKind::Fault) => "job-fault",
             Some(JobKind::Dial) => "job-dial",
+            Some(JobKind::Soon) => "job-soon",
             Some(JobKind::LookAgain) => "job-look-again",
             Some(JobKind::Sensor) => "job-sensor",
             Some(JobKind::Missing) => "job-missing",
