@@ -136,8 +136,8 @@ pub(crate) fn percent_for_a_while<'a>(
     date: NaiveDate,
 ) -> Option<(Percent, &'a Temporary)> {
     let month = plan.percent_of_month(letter, MonthOfYear::of(date));
-    let governs = |t: &&Temporary| t.kind.percent_of().is_some_and(|only| only.is_none_or(|l| l == letter));
-    controller.temporaries.iter().rev().filter(|t| t.holds_on(date)).filter(governs).find_map(|t| {
+    let governs = |t: &&Temporary| t.holds_on(date) && t.kind.sets_percent_of(letter);
+    controller.temporaries.iter().rev().filter(governs).find_map(|t| {
         let percent = match t.kind {
             // Checked when it was set: it stands as it is.
             TemporaryKind::Percent { percent, .. } => percent,

@@ -117,13 +117,11 @@ fn guesses(station: &Station) -> Vec<StationGuess> {
     }
     let (du, du_known) = station.sprinkler.uniformity();
     if du_known == Provenance::Guessed {
-        let held = |du: f64| du.clamp(range::UNIFORMITY.min, range::UNIFORMITY.max);
-        guesses.push(StationGuess::Uniformity([held(du - 0.1), held(du + 0.1)]));
+        guesses.push(StationGuess::Uniformity([du - 0.1, du + 0.1].map(|du| range::UNIFORMITY.held(du))));
     }
     let [low, high] = station.plant.coefficient_range(&station.planting);
     if high > low && station.planting.by_month.is_none() {
-        let held = |k: f64| k.clamp(range::COEFFICIENT.min, range::COEFFICIENT.max);
-        guesses.push(StationGuess::Plant([held(low), held(high)]));
+        guesses.push(StationGuess::Plant([low, high].map(|k| range::COEFFICIENT.held(k))));
     }
     let (roots, roots_known) = station.root_depth_m();
     if roots_known == Provenance::Guessed && station.plant != Plant::Bare {

@@ -2,7 +2,8 @@
 
 use super::days::DayMode;
 use super::errors::{ControllerError, RunError, ScheduleError, TemporaryError};
-use super::model::{Controller, MonthDial, Program, Station, name_is_valid};
+use super::model::{Controller, MonthDial, Program, name_is_valid};
+use super::station::Station;
 use super::temporary::{Temporary, TemporaryKind};
 use crate::field::{Fields, check_date, check_text};
 use crate::quantity::{MonthOfYear, RunTime, limit};

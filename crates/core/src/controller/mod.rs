@@ -11,6 +11,7 @@ mod model;
 mod month_days;
 mod program_fields;
 mod sensing;
+mod station;
 mod station_fields;
 mod temporary;
 
@@ -23,5 +24,6 @@ pub(crate) use days_fit::choose_days;
 pub use days_fit::even_days;
 pub use errors::{ControllerError, RootZoneError, RunError, ScheduleError, TemporaryError};
 pub use letter::ProgramLetter;
-pub use model::{BaseMonth, Controller, MonthDial, MonthPlan, Program, StatedRootZone, Station, name_is_valid};
+pub use model::{BaseMonth, Controller, MonthDial, MonthPlan, Program, name_is_valid};
+pub use station::{StatedRootZone, Station};
 pub use temporary::{Temporary, TemporaryKind};

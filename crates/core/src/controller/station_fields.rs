@@ -1,7 +1,7 @@
 //! The field table of a station.
 
 use super::letter::ProgramLetter;
-use super::model::Station;
+use super::station::Station;
 use crate::field::{Field, Fields, Value};
 use crate::landscape::{CycleSoak, Density, Exposure, Maturity, Plant, Slope, Soil, SprinklerType, WaterNeed};
 use crate::quantity::{Coefficient, RateMmPerHour, RunTime, limit, range};
@@ -186,7 +186,7 @@ fn set_plant(station: &mut Station, value: &Value) -> Option<()> {
         Plant::Coefficient(k) => k,
         _ => {
             let usual = station.plant.coefficient(&station.planting).0;
-            Coefficient::new(usual.clamp(range::COEFFICIENT.min, range::COEFFICIENT.max)).ok()?
+            Coefficient::new(range::COEFFICIENT.held(usual)).ok()?
         }
     };
     plant_of(word, Some(known.get())).ok().map(|plant| station.plant = plant)

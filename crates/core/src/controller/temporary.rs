@@ -39,12 +39,12 @@ impl TemporaryKind {
     /// The most that weaning may add, % of the month's percent. Ours.
     pub const MOST_EXTRA_PCT: u16 = 200;
 
-    /// Which program's percent it changes, none for all of them; nothing where it changes no percent.
+    /// Whether it changes the percent of a program.
     #[must_use]
-    pub const fn percent_of(&self) -> Option<Option<ProgramLetter>> {
+    pub fn sets_percent_of(&self, program: ProgramLetter) -> bool {
         match self {
-            Self::Percent { letter, .. } | Self::Weaning { letter, .. } => Some(*letter),
-            Self::RainDelay | Self::Bypass { .. } | Self::Off => None,
+            Self::Percent { letter, .. } | Self::Weaning { letter, .. } => letter.is_none_or(|l| l == program),
+            Self::RainDelay | Self::Bypass { .. } | Self::Off => false,
         }
     }
 
@@ -106,8 +106,8 @@ impl Temporary {
     #[must_use]
     pub fn extra_pct_on(&self, date: NaiveDate) -> u16 {
         let TemporaryKind::Weaning { extra_pct, step_pct, .. } = self.kind else { return 0 };
-        let weeks = (date.min(self.until) - self.since).num_days().max(0) / 7;
         // At most a year of weeks.
+        let weeks = self.weeks_before(date);
         extra_pct.saturating_sub(step_pct.saturating_mul(u16::try_from(weeks).unwrap_or(u16::MAX)))
     }
 
@@ -115,8 +115,12 @@ impl Temporary {
     #[must_use]
     pub fn unchanged_until(&self, date: NaiveDate) -> NaiveDate {
         let TemporaryKind::Weaning { .. } = self.kind else { return self.until };
-        let week = (date - self.since).num_days().max(0) / 7;
-        self.until.min(self.since + TimeDelta::days(7 * week + 6))
+        self.until.min(self.since + TimeDelta::days(7 * self.weeks_before(date) + 6))
+    }
+
+    /// Whole weeks from its first day to a date, to its last day at most.
+    fn weeks_before(&self, date: NaiveDate) -> i64 {
+        (date.min(self.until) - self.since).num_days().max(0) / 7
     }
 
     /// Whether somebody has to put it back; a rain delay ends by itself.

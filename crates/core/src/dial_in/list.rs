@@ -161,7 +161,7 @@ impl List<'_> {
             };
             return self.percent(then).map(|then| Note::Until { last, then });
         }
-        self.put_back(|kind| kind.percent_of().is_some_and(|only| only.is_none_or(|l| l == letter)))
+        self.put_back(|kind| kind.sets_percent_of(letter))
     }
 
     /// The note of what is over and was not put back, of several the one that was set last.

@@ -32,6 +32,12 @@ impl Range {
         if value >= self.min && value <= self.max { Ok(value) } else { Err(OutOfRange { range: *self, value }) }
     }
 
+    /// The value, held at the end that it would leave by.
+    #[must_use]
+    pub const fn held(&self, value: f64) -> f64 {
+        value.clamp(self.min, self.max)
+    }
+
     /// Whether the value lies in the range.
     #[must_use]
     pub fn holds(&self, value: f64) -> bool {

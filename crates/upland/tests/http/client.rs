@@ -177,6 +177,16 @@ impl Client {
         read(request.content_type(format!("multipart/form-data; boundary={boundary}")).send(&body).unwrap())
     }
 
+    /// Sends a weather file for a place and gives the page of its preview, with its address.
+    pub(crate) fn look_at_weather(&self, place: &str, name: &str, bytes: &[u8]) -> (String, Answer) {
+        let token = self.get(&format!("{place}/weather")).field("token");
+        let sent = self.send_file(&format!("{place}/weather/files"), &token, name, bytes);
+        assert_eq!(sent.status, 303, "{}", sent.brief());
+        let address = sent.location().to_owned();
+        let page = self.get(&address);
+        (address, page)
+    }
+
     /// Takes back what the masthead offers.
     pub(crate) fn undo(&self, back: &str) -> Answer {
         let form = self.get("/places").form("/undo");

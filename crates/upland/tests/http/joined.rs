@@ -2,25 +2,16 @@
 
 use upland_journeys::Server;
 
-use crate::client::{Answer, Client, binary};
+use crate::client::{Client, binary};
 
 const EPW: &[u8] = include_bytes!("../../../formats/tests/weather/files/pvgis-excerpt.epw");
-
-fn look(client: &Client, place: &str, name: &str, bytes: &[u8]) -> (String, Answer) {
-    let token = client.get(&format!("{place}/weather")).field("token");
-    let sent = client.send_file(&format!("{place}/weather/files"), &token, name, bytes);
-    assert_eq!(sent.status, 303, "{}", sent.brief());
-    let address = sent.location().to_owned();
-    let page = client.get(&address);
-    (address, page)
-}
 
 #[tokio::test(flavor = "multi_thread")]
 async fn a_typical_year_brings_its_station_and_its_normals() {
     let server = Server::start(binary()).await;
     let client = Client::signed_in(&server, "oda@example.com");
     let place = client.make_place("Library");
-    let (address, page) = look(&client, &place, "typical.epw", EPW);
+    let (address, page) = client.look_at_weather(&place, "typical.epw", EPW);
     assert!(page.body.contains("864 rows joined to 36 days"), "{}", page.brief());
     assert_eq!((page.field("latitude"), page.field("elevation"), page.field("wind_height")), {
         ("45".to_owned(), "250".to_owned(), "10".to_owned())
@@ -43,7 +34,7 @@ async fn a_loggers_hours_become_days_in_its_own_units() {
             text.push_str(&format!("{},{hour:02}:00,{},60,{rain},4\n", date.format("%m/%d/%Y"), 49 + hour));
         }
     }
-    let (address, page) = look(&client, &place, "logger.csv", text.as_bytes());
+    let (address, page) = client.look_at_weather(&place, "logger.csv", text.as_bytes());
     assert!(page.body.contains("8760 rows joined to 365 days"), "{}", page.brief());
     let ready = client.submit(&address, page.form(&address), &[("unit_0", "mdy")]);
     assert!(ready.body.contains("days are ready"), "{}", ready.brief());

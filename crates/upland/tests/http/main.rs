@@ -22,4 +22,5 @@ mod server;
 mod site_file;
 mod twice;
 mod valve;
+mod weaning;
 mod weather;

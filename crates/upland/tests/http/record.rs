@@ -121,15 +121,6 @@ async fn any_period_is_shown_and_nonsense_shows_this_year() {
     assert_eq!(client.get(&format!("/weather/{}/days.csv", uuid::Uuid::nil())).status, 404);
 }
 
-/// Sends a file for a place and gives the page of its preview, with its address.
-fn look(client: &Client, place: &str, text: &str) -> (String, Answer) {
-    let token = client.get(&format!("{place}/weather")).field("token");
-    let sent = client.send_file(&format!("{place}/weather/files"), &token, "june.csv", text.as_bytes());
-    let address = sent.location().to_owned();
-    let page = client.get(&address);
-    (address, page)
-}
-
 #[tokio::test(flavor = "multi_thread")]
 async fn a_new_export_goes_on_with_its_record_and_the_same_one_brings_nothing() {
     let server = Server::start(binary()).await;
@@ -137,15 +128,15 @@ async fn a_new_export_goes_on_with_its_record_and_the_same_one_brings_nothing() 
     let (place, record) = with_record(&client);
     let id = record.trim_start_matches("/weather/");
     let exported = client.get(&format!("{record}/days.csv")).body;
-    let (address, page) = look(&client, &place, &exported);
+    let (address, page) = client.look_at_weather(&place, "june.csv", exported.as_bytes());
     assert_eq!(page.form(&address).iter().find(|(f, _)| f == "into").unwrap().1, id, "{}", page.brief());
     assert!(page.body.contains("All days of this file are on record already"), "{}", page.brief());
     assert_eq!(client.submit(&format!("{address}/import"), page.form(&address), &[]).status, 422);
     // A day more, a day that reads otherwise, and the rest left out.
-    let (address, page) = look(
-        &client,
+    let (address, page) = client.look_at_weather(
         &place,
-        "date,tmax_c,tmin_c,rain_mm\n2026-06-09,19,9,6\n2026-06-10,17,7,4.2\n2026-06-11,20,9,0\n",
+        "june.csv",
+        b"date,tmax_c,tmin_c,rain_mm\n2026-06-09,19,9,6\n2026-06-10,17,7,4.2\n2026-06-11,20,9,0\n",
     );
     assert!(page.body.contains("One day is new.") && page.body.contains("One value is replaced:"), "{}", page.brief());
     assert!(page.body.contains("4.2\u{a0}mm"), "{}", page.brief());
@@ -173,7 +164,7 @@ async fn units_are_proposed_with_their_evidence_and_taken_by_one_press() {
     let client = Client::signed_in(&server, "oda@example.com");
     let place = client.make_place("Library");
     let seattle = include_str!("../../../../docs/examples/seattle-weather.csv");
-    let (address, page) = look(&client, &place, seattle);
+    let (address, page) = client.look_at_weather(&place, "june.csv", seattle.as_bytes());
     assert!(page.body.contains("−1.6 to 35.6: °C. As °F the warmest would be 2 °C."), "{}", page.brief());
     let ready = client.submit(&address, page.form(&address), &[("propose", "all")]);
     assert!(ready.body.contains("days are ready"), "{}", ready.brief());
@@ -183,7 +174,7 @@ async fn units_are_proposed_with_their_evidence_and_taken_by_one_press() {
         let date = NaiveDate::from_ymd_opt(2024, 1, 1).unwrap() + TimeDelta::days(n);
         text.push_str(&format!("{};20,5;8,5;{}\n", date.format("%d/%m/%Y"), if n == 3 { "-999" } else { "0,2" }));
     }
-    let (address, page) = look(&client, &place, &text);
+    let (address, page) = client.look_at_weather(&place, "june.csv", text.as_bytes());
     assert!(page.body.contains("semicolon, decimal comma, UTF-8, one line above the header"), "{}", page.brief());
     assert!(
         page.body.contains("366 lines from 1 January 2024") || page.body.contains("days are ready"),
@@ -193,7 +184,7 @@ async fn units_are_proposed_with_their_evidence_and_taken_by_one_press() {
     let taken = client.submit(&format!("{address}/import"), page.form(&address), &[]);
     assert_eq!(taken.status, 303, "{}", taken.brief());
     // Dates that fit both ways are asked about.
-    let (_, page) = look(&client, &place, "date,tmax_c,tmin_c\n1/2/2026,20,8\n3/4/2026,21,9\n");
+    let (_, page) = client.look_at_weather(&place, "june.csv", b"date,tmax_c,tmin_c\n1/2/2026,20,8\n3/4/2026,21,9\n");
     assert!(page.body.contains("can be read day first or month first"), "{}", page.brief());
 }
 

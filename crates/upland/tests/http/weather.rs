@@ -2,19 +2,9 @@
 
 use upland_journeys::Server;
 
-use crate::client::{Answer, Client, binary};
+use crate::client::{Client, binary};
 
 const SEATTLE: &[u8] = include_bytes!("../../../../docs/examples/seattle-weather.csv");
-
-/// Sends a file to a place and gives the page of its preview, with its address.
-fn look(client: &Client, place: &str, name: &str, bytes: &[u8]) -> (String, Answer) {
-    let token = client.get(&format!("{place}/weather")).field("token");
-    let sent = client.send_file(&format!("{place}/weather/files"), &token, name, bytes);
-    assert_eq!(sent.status, 303, "{}", sent.brief());
-    let address = sent.location().to_owned();
-    let page = client.get(&address);
-    (address, page)
-}
 
 #[tokio::test(flavor = "multi_thread")]
 async fn the_seattle_record_imports_by_mapping() {
@@ -22,7 +12,7 @@ async fn the_seattle_record_imports_by_mapping() {
     let client = Client::signed_in(&server, "oda@example.com");
     let place = client.make_place("Library");
     let controller = client.make_controller(&place, "Cabinet");
-    let (address, page) = look(&client, &place, "seattle-weather.csv", SEATTLE);
+    let (address, page) = client.look_at_weather(&place, "seattle-weather.csv", SEATTLE);
     assert!(page.body.contains("needs a unit"), "units are never guessed");
     let units = [("unit_1", "mm"), ("unit_2", "c"), ("unit_3", "c"), ("unit_4", "ms"), ("wind_height", "10")];
     let ready = client.submit(&address, page.form(&address), &units);
@@ -52,7 +42,7 @@ async fn bad_rows_bar_the_whole_file() {
         let (max, min) = if day == 57 { (1, 9) } else { (19, 8) };
         text.push_str(&format!("{date},{max},{min}\n"));
     }
-    let (address, page) = look(&client, &place, "days.csv", text.as_bytes());
+    let (address, page) = client.look_at_weather(&place, "days.csv", text.as_bytes());
     assert!(page.body.contains("One line with an error"), "{}", page.brief());
     assert!(page.body.contains("<b>59</b>") && page.body.contains("Lowest 9.0 is above highest 1.0"));
     // Even when it is pressed all the same, nothing goes in.
@@ -66,7 +56,7 @@ async fn a_gap_of_years_and_a_short_series_are_said() {
     let server = Server::start(binary()).await;
     let client = Client::signed_in(&server, "oda@example.com");
     let place = client.make_place("Library");
-    let (_, page) = look(&client, &place, "gap.csv", b"date,tmax_c,tmin_c\n2012-01-01,9,1\n2015-01-01,8,1\n");
+    let (_, page) = client.look_at_weather(&place, "gap.csv", b"date,tmax_c,tmin_c\n2012-01-01,9,1\n2015-01-01,8,1\n");
     assert!(page.body.contains("1095 days are missing before this line"), "{}", page.brief());
     assert!(page.body.contains("No days in February, March"), "{}", page.brief());
     assert!(page.body.contains(" disabled"));

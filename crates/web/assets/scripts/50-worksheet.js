@@ -47,14 +47,12 @@ document.addEventListener("alpine:init", () => {
       if (!event.target.closest("#sheet")) {
         return;
       }
-      const kcell = document.querySelector(`[data-coefficient="${CSS.escape(event.target.name)}"]`);
-      if (kcell) {
-        kcell.hidden = event.target.value !== "coefficient";
+      for (const kcell of document.querySelectorAll("[data-coefficient]")) {
+        const plant = document.getElementsByName(kcell.dataset.coefficient)[0];
+        kcell.hidden = plant.value !== "coefficient";
       }
-      const row = event.target.closest("tr[data-station]");
-      const name = row && row.querySelector("input");
-      if (name) {
-        row.classList.toggle("spare", name.value.trim() === "");
+      for (const row of document.querySelectorAll("#sheet tr[data-station]")) {
+        row.classList.toggle("spare", row.querySelector("input").value.trim() === "");
       }
       window.clearTimeout(this.timer);
       this.timer = window.setTimeout(() => this.ask(), 120);
@@ -164,15 +162,8 @@ document.addEventListener("alpine:init", () => {
       this.filled(to.querySelector("input"), 0);
     },
 
-    /** After cells were filled: the hidden coefficients, the used rows, the figures. */
+    /** After cells were filled: how many values were refused; the rest follows as if one had been typed. */
     filled(target, refused) {
-      for (const kcell of document.querySelectorAll("[data-coefficient]")) {
-        const plant = document.getElementsByName(kcell.dataset.coefficient)[0];
-        kcell.hidden = plant.value !== "coefficient";
-      }
-      for (const row of document.querySelectorAll("#sheet tr[data-station]")) {
-        row.classList.toggle("spare", row.querySelector("input").value.trim() === "");
-      }
       const note = document.getElementById("paste-note");
       note.textContent = refused > 0 ? note.dataset.refused.replace("#", String(refused)) : "";
       target.dispatchEvent(new Event("input", { bubbles: true }));

@@ -38,8 +38,16 @@ pub(crate) mod year;
 use actix_web::HttpResponse;
 use actix_web::http::header::{CACHE_CONTROL, CONTENT_DISPOSITION, LOCATION};
 use askama::Template;
+use upland_core::controller::Station;
 
-use crate::error::Page;
+use crate::context::ControllerContext;
+use crate::error::{Page, PageError};
+
+/// The station of an address. What is no number is no station: who may not ask learns nothing from it.
+fn station_of(context: &ControllerContext, number: &str) -> Result<Station, PageError> {
+    let number = number.parse::<u8>().ok();
+    number.and_then(|n| context.controller().station(n)).cloned().ok_or(PageError::NotFound)
+}
 
 /// A rendered page. Pages are private to their user and never kept by a cache.
 pub(crate) fn page(template: &impl Template) -> Page {

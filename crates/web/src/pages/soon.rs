@@ -7,7 +7,7 @@ use upland_core::in_force::{InForce, ProgramInForce, SetBy, in_force};
 
 use super::job_list::{JobKind, Todo};
 use crate::context::ControllerContext;
-use crate::show::{date_short, percent};
+use crate::show::{date_short, dial};
 use crate::words::Words;
 
 /// Days ahead that are looked at.
@@ -48,16 +48,9 @@ fn changes(context: &ControllerContext, before: &InForce, after: &InForce) -> Ve
     let changed = pairs.filter(|(a, b)| a.dial != b.dial && b.by != SetBy::EtSensor && by_hand(a, b));
     changed
         .map(|(a, b)| {
-            let figures = [a.letter.get().to_string(), words(a.dial), words(b.dial)];
+            let figures = [a.letter.get().to_string(), dial(a.dial), dial(b.dial)];
             let [letter, now, then] = &figures;
             Words.with("due-soon-program", &[("program", letter), ("now", now), ("then", then)])
         })
         .collect()
-}
-
-fn words(dial: Dial) -> String {
-    match dial {
-        Dial::Off => Words.t("off"),
-        Dial::Percent(p) => percent(p.get()),
-    }
 }

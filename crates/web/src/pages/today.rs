@@ -14,7 +14,7 @@ use super::shell::Shell;
 use super::year::program_label;
 use crate::charts::{DayArc, Tiny};
 use crate::context::{ControllerContext, Missing};
-use crate::show::{Measure, Units, date_short, month_long, month_of, number};
+use crate::show::{Measure, Units, date_short, dial, dial_figure, month_long, month_of, number};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -139,7 +139,7 @@ pub(crate) fn dial_rows(
                 tiny: Tiny::draw(normals, group, date, most),
                 called: number(now.percent_exact, 1),
                 is_off: dial == Dial::Off || !in_force.is_on(),
-                dial: if in_force.is_on() { dial_words(dial) } else { w.t("off") },
+                dial: if in_force.is_on() { dial_figure(dial) } else { w.t("off") },
                 next,
             });
         }
@@ -163,18 +163,11 @@ fn dialled(context: &ControllerContext, in_force: &InForce, group: &Group, month
     let next = match (in_force.off.first(), program.map(|p| &p.by)) {
         (Some(OffBy::Set(t) | OffBy::RainDelay(t)), _) => until(t),
         (Some(OffBy::Found { on }), _) => w.t1("today-found-off", date_short(*on)),
-        (None, Some(SetBy::ForAWhile(t))) => w.t2("today-for-a-while", until(t), dial_words(group.month(month).dial)),
+        (None, Some(SetBy::ForAWhile(t))) => w.t2("today-for-a-while", until(t), dial_figure(group.month(month).dial)),
         (None, Some(SetBy::EtSensor)) => w.t("today-by-sensor"),
         _ => next_change(context, group, month),
     };
     (dial, next)
-}
-
-fn dial_words(dial: Dial) -> String {
-    match dial {
-        Dial::Off => Words.t("off"),
-        Dial::Percent(p) => p.get().to_string(),
-    }
 }
 
 /// When the percent changes next, and to what.
@@ -184,10 +177,7 @@ fn next_change(context: &ControllerContext, group: &Group, month: MonthOfYear) -
     let next = (1..12).map(|step| MonthOfYear::ALL[(month.index() + step) % 12]).find(|m| group.month(*m).dial != now);
     let Some(next) = next else { return w.t("today-same-all-year") };
     let date = w.t2("date-short", "1", month_long(next));
-    let dial = match group.month(next).dial {
-        Dial::Off => w.t("off"),
-        Dial::Percent(p) => crate::show::percent(p.get()),
-    };
+    let dial = dial(group.month(next).dial);
     match context.controller().capability.percent_storage {
         PercentStorage::ByMonth => w.t2("today-next-by-itself", date, dial),
         PercentStorage::Single => w.t2("today-next-by-hand", date, dial),
@@ -246,10 +236,7 @@ fn turn_by_hand(context: &ControllerContext, today: NaiveDate) -> Option<Todo> {
     let month = month_of(today);
     let before = MonthOfYear::ALL[(month.index() + 11) % 12];
     let group = budget.groups.iter().find(|g| g.month(month).dial != g.month(before).dial)?;
-    let dial = match group.month(month).dial {
-        Dial::Off => w.t("off"),
-        Dial::Percent(p) => crate::show::percent(p.get()),
-    };
+    let dial = dial(group.month(month).dial);
     Some(Todo {
         kind: JobKind::Dial,
         key: format!("turn.{}", month.number()),

@@ -1,4 +1,7 @@
+use upland_core::budget::Dial;
 use upland_core::quantity::RunTime;
+
+use crate::words::Words;
 
 /// A number with so many decimals, a true minus and a thin space between thousands.
 pub(crate) fn number(value: f64, decimals: usize) -> String {
@@ -38,6 +41,22 @@ pub(crate) fn times(a_week: f64) -> String {
 /// `90 %` with a space that does not break.
 pub(crate) fn percent(value: u16) -> String {
     format!("{value}\u{a0}%")
+}
+
+/// `90 %`, or off.
+pub(crate) fn dial(dial: Dial) -> String {
+    match dial {
+        Dial::Off => Words.t("off"),
+        Dial::Percent(p) => percent(p.get()),
+    }
+}
+
+/// `90`, or off: where the unit stands beside it.
+pub(crate) fn dial_figure(dial: Dial) -> String {
+    match dial {
+        Dial::Off => Words.t("off"),
+        Dial::Percent(p) => p.get().to_string(),
+    }
 }
 
 /// Minutes of a run, with a decimal only where it has seconds.

@@ -1,12 +1,12 @@
 use actix_web::web;
 use uuid::Uuid;
 
-use super::{address, station};
+use super::address;
 use crate::error::Page;
 use crate::form::new_key;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
-use crate::handlers::page;
+use crate::handlers::{page, station_of};
 use crate::loading;
 use crate::pages::feel::{FeelTemplate, alike, rows, rubs};
 use crate::pages::spine::Step;
@@ -16,7 +16,7 @@ use crate::state::App;
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(Uuid, String)>) -> Page {
     let (id, number) = path.into_inner();
     let context = loading::controller(&user.account, app.clock, id).await?;
-    let station = station(&context, &number)?;
+    let station = station_of(&context, &number)?;
     let href = address(id, station.number);
     let frame = frame(&app, &user, &context, Step::Stations, ["feel", "feel-title"], &href).await?;
     page(&FeelTemplate {

@@ -21,12 +21,6 @@ fn address(controller: Uuid, number: u8) -> String {
     format!("/controllers/{controller}/stations/{number}/measure")
 }
 
-/// The station of an address. What is no number is no station: who may not ask learns nothing from it.
-fn station(context: &ControllerContext, number: &str) -> Result<Station, PageError> {
-    let number = number.parse::<u8>().ok();
-    number.and_then(|n| context.controller().station(n)).cloned().ok_or(PageError::NotFound)
-}
-
 /// The sheet, as the form stands.
 async fn measure_page(
     app: &App,

@@ -1,11 +1,10 @@
 use actix_web::web;
 use uuid::Uuid;
 
-use super::station;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::page;
+use crate::handlers::{page, station_of};
 use crate::loading;
 use crate::pages::measure::{MeasureLive, MeasureLiveTemplate};
 use crate::state::App;
@@ -20,6 +19,6 @@ pub(crate) async fn preview(
 ) -> Page {
     let (id, number) = path.into_inner();
     let context = loading::controller(&user.account, app.clock, id).await?;
-    let station = station(&context, &number)?;
+    let station = station_of(&context, &number)?;
     page(&MeasureLiveTemplate { w: Words, live: MeasureLive::of(&context, &station, &mut form, user.units) })
 }

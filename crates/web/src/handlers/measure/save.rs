@@ -2,12 +2,12 @@ use actix_web::web;
 use upland_formats::site::{FieldDoc, MeasuredDoc};
 use uuid::Uuid;
 
-use super::{address, measure_page, station};
+use super::{address, measure_page};
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::saving::{action, apply_over, controller_write, field_record};
-use crate::handlers::{invalid, page};
+use crate::handlers::{invalid, page, station_of};
 use crate::loading;
 use crate::pages::days_form::read_date;
 use crate::pages::measure::{read, with_measurement};
@@ -23,7 +23,7 @@ pub(crate) async fn save(
 ) -> Page {
     let (id, number) = path.into_inner();
     let context = loading::controller(&user.account, app.clock, id).await?;
-    let station = station(&context, &number)?;
+    let station = station_of(&context, &number)?;
     if form.is("grid", "set") {
         // Another grid of cans, with what was typed; nothing is saved.
         return page(&measure_page(&app, &user, &context, &station, form).await?);

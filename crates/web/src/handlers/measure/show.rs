@@ -1,11 +1,11 @@
 use actix_web::web;
 use uuid::Uuid;
 
-use super::{measure_page, station};
+use super::measure_page;
 use crate::error::Page;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::page;
+use crate::handlers::{page, station_of};
 use crate::loading;
 use crate::pages::measure::blank;
 use crate::state::App;
@@ -19,7 +19,7 @@ pub(crate) async fn show(
 ) -> Page {
     let (id, number) = path.into_inner();
     let context = loading::controller(&user.account, app.clock, id).await?;
-    let station = station(&context, &number)?;
+    let station = station_of(&context, &number)?;
     let mut form = blank(&station, app.clock.today(context.at.zone), user.units);
     for (field, value) in Form::from_pairs(query.into_inner()).pairs() {
         form.set(field, value.clone());

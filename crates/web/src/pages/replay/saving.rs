@@ -1,6 +1,5 @@
 //! What is saved, and the setting that saves it.
 
-use upland_core::budget::Dial;
 use upland_core::controller::{Controller, DayMode, ProgramLetter};
 use upland_core::quantity::MonthOfYear;
 use upland_core::replay::{RainChange, WholeTotals};
@@ -10,7 +9,7 @@ use upland_core::sensor::RainSetting;
 use super::asked::Asked;
 use super::seasons::Field;
 use crate::pages::findings::mode_words;
-use crate::show::{Measure, Units, month_short, number, rain_setting};
+use crate::show::{Measure, Units, dial_figure, month_short, number, rain_setting};
 use crate::words::Words;
 
 /// The saving, and the setting that gives it.
@@ -98,7 +97,7 @@ fn months(field: &Field<'_>, tried: &Plan, letter: ProgramLetter) -> Vec<Vec<(St
         .map(|month| {
             let set = tried.dial(letter, month);
             let now = found.map_or_else(|| field.plan.dial(letter, month), |f| f.plan.dial(letter, month));
-            (month_short(month), dial_text(set), dial_text(now), set != now)
+            (month_short(month), dial_figure(set), dial_figure(now), set != now)
         })
         .collect();
     cells.chunks(6).map(<[_]>::to_vec).collect()
@@ -134,11 +133,4 @@ fn also(
         RainChange::Set(set) => w.t2("replay-rain-new", setting(set), now),
     });
     out
-}
-
-fn dial_text(dial: Dial) -> String {
-    match dial {
-        Dial::Off => Words.t("off"),
-        Dial::Percent(p) => p.get().to_string(),
-    }
 }

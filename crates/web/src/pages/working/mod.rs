@@ -5,7 +5,6 @@ mod month;
 mod station;
 mod weather;
 
-use upland_core::budget::Dial;
 use upland_core::landscape::Provenance;
 
 use super::provenance::mark;
@@ -49,11 +48,4 @@ fn prov(name: &str, value: String, how: Provenance, note: String) -> Prov {
         Provenance::Guessed => "how-guessed",
     });
     Prov { name: w.t(name), value, mark: mark(how), how: word, note }
-}
-
-fn dial_word(dial: Dial) -> String {
-    match dial {
-        Dial::Off => Words.t("off"),
-        Dial::Percent(p) => p.get().to_string(),
-    }
 }

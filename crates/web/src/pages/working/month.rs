@@ -6,7 +6,7 @@ use upland_core::quantity::MonthOfYear;
 use super::station::{minutes_what_ifs, station_provenance};
 use super::{Prov, Provenances, WorkStep, prov};
 use crate::pages::stations::plant_name;
-use crate::show::{Measure, Units, minutes, month_long, number, percent, signed, times};
+use crate::show::{Measure, Units, dial, minutes, month_long, number, signed, times};
 use crate::words::Words;
 
 /// A figure of the Year page whose working can be opened.
@@ -57,7 +57,7 @@ impl MonthWorking {
                 ));
                 steps.push(dial_step(controller, m, units));
                 provenance.extend(mix_provenance(controller, group, &sums, units));
-                (w.t1("why", dial_text(m.dial)), steps)
+                (w.t1("why", dial(m.dial)), steps)
             }
             Figure::Demand => {
                 let steps = demand_steps(
@@ -115,13 +115,6 @@ impl MonthWorking {
             last.last = true;
         }
         Some(Self { title, steps, provenance, what_ifs })
-    }
-}
-
-fn dial_text(dial: Dial) -> String {
-    match dial {
-        Dial::Off => Words.t("off"),
-        Dial::Percent(p) => percent(p.get()),
     }
 }
 
@@ -204,7 +197,7 @@ fn dial_step(controller: &Controller, m: &MonthBudget, units: Units) -> WorkStep
     let amount = Measure::Depth.show(m.difference_mm().abs(), units);
     let effect = if m.difference_mm() >= 0.0 { w.t1("year-gains", amount) } else { w.t1("year-loses", amount) };
     let text = if m.chosen { w.t("work-chosen") } else { w.t("work-nearest") };
-    WorkStep::new(text, "", w.t2("work-step", c.percent_step.get().to_string(), effect), dial_text(m.dial))
+    WorkStep::new(text, "", w.t2("work-step", c.percent_step.get().to_string(), effect), dial(m.dial))
 }
 
 fn mix_provenance(controller: &Controller, group: &Group, means: &Means, units: Units) -> Vec<Prov> {

@@ -4,10 +4,10 @@ use upland_core::controller::Controller;
 use upland_core::landscape::Provenance;
 use upland_core::quantity::MonthOfYear;
 
-use super::{Prov, dial_word, prov};
+use super::{Prov, prov};
 use crate::context::{PlaceContext, Weather};
 use crate::intake::WEATHER_GUESSES;
-use crate::show::{Measure, Units, number};
+use crate::show::{Measure, Units, dial_figure, number};
 use crate::words::Words;
 
 /// Where the weather of a figure comes from.
@@ -101,9 +101,9 @@ impl<'a> Provenances<'a> {
             });
             let answer = w.t2("if-percents", number(a, 1), number(b, 1));
             let verdict = if dial_a == month.called && dial_b == month.called {
-                w.t1("if-still", dial_word(month.called))
+                w.t1("if-still", dial_figure(month.called))
             } else {
-                w.t2("if-changes", dial_word(dial_a), dial_word(dial_b))
+                w.t2("if-changes", dial_figure(dial_a), dial_figure(dial_b))
             };
             lines.push(format!("{question} {answer} {verdict}"));
         }
