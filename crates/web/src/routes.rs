@@ -219,6 +219,7 @@ fn field_of_a_controller() -> Vec<Address> {
     vec![
         Address::new("/controllers/{controller}/as-found", Work).page(found::show::show).form(found::save::save),
         Address::new("/controllers/{controller}/as-found/preview", Own).form(found::preview::preview),
+        Address::new("/controllers/{controller}/as-found/adopt", Work).form(found::adopt::adopt),
         Address::new("/controllers/{controller}/temporary", Work).page(temporary::show::show).form(temporary::add::add),
         Address::new("/controllers/{controller}/temporary/put-back", Work).form(temporary::put_back::put_back),
         Address::new("/controllers/{controller}/dial-in", Work).page(dial::show::show).form(dial::save::save),

@@ -1,17 +1,22 @@
 //! A panel as it was found: written down before anything is changed, and what is wrong with it.
 
+mod clock;
+mod differences;
 mod findings;
 mod water;
 
-use chrono::{NaiveDate, NaiveDateTime, Weekday};
+use chrono::NaiveDateTime;
 use thiserror::Error;
 
-use crate::controller::{Capability, Controller, DayMode, MonthDial, ProgramLetter, Schedule, StartTime};
+use crate::controller::{Capability, Controller, DayMode, Days, MonthDial, ProgramLetter, Schedule, StartTime};
 use crate::field::check_date;
-use crate::quantity::{Percent, RunTime, limit};
+use crate::landscape::CycleSoak;
+use crate::quantity::{MonthOfYear, Percent, RunTime, limit};
 
+pub use clock::{PanelClock, days_by_number};
+pub use differences::{Difference, Held, Part, adopt, differences};
 pub use findings::{PanelFinding, panel_findings};
-pub use water::{FoundWater, panel_water};
+pub use water::{Cause, FoundWater, ProgramWater, panel_water, program_water};
 
 /// The switch of a panel.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -19,6 +24,8 @@ pub enum Switch {
     /// It runs its programs.
     #[default]
     On,
+    /// The display says off while a sensor holds: the panel itself is on and waters again by itself.
+    Held,
     /// It ignores everything and keeps its programs.
     Off,
 }
@@ -35,17 +42,6 @@ pub enum SensorSwitch {
     Bypassed,
 }
 
-/// What the panel's clock shows.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct PanelClock {
-    /// Day, month and year.
-    pub date: NaiveDate,
-    /// The weekday that it shows, where it shows one.
-    pub weekday: Option<Weekday>,
-    /// The time.
-    pub time: StartTime,
-}
-
 /// Minutes of a station and the programs in which they stand.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct FoundStation {
@@ -55,6 +51,8 @@ pub struct FoundStation {
     pub minutes: RunTime,
     /// Programs that run it.
     pub programs: Vec<ProgramLetter>,
+    /// Its cycles, on a panel that has them.
+    pub cycle: Option<CycleSoak>,
 }
 
 /// A program of the panel.
@@ -64,10 +62,30 @@ pub struct FoundProgram {
     pub letter: ProgramLetter,
     /// Its days.
     pub days: DayMode,
+    /// Weekdays on which it never waters, whatever the mode says.
+    pub never: Days,
     /// Its starts, earliest first; slots that read off are left out.
     pub starts: Vec<StartTime>,
-    /// Its percent.
+    /// Its percent now.
     pub percent: Percent,
+    /// Its twelve percents, January first, where the panel keeps them by month and they were written down; none
+    /// for a month that is off.
+    pub months: Option<[Option<Percent>; 12]>,
+}
+
+impl FoundProgram {
+    /// Its days and starts as a program of ours holds them.
+    #[must_use]
+    pub fn schedule(&self) -> Schedule {
+        Schedule { days: self.days, never: self.never, starts: self.starts.clone(), ..Schedule::default() }
+    }
+
+    /// What it holds for a month; the percent of today where no more is known.
+    #[must_use]
+    pub fn dial(&self, month: MonthOfYear) -> MonthDial {
+        let own = self.months.map_or(Some(self.percent), |months| months[month.index()]);
+        own.map_or(MonthDial::Off, MonthDial::Set)
+    }
 }
 
 /// Everything a panel holds, in its own order.
@@ -103,6 +121,9 @@ pub enum PanelError {
     /// A run that the panel cannot hold.
     #[error("station {0}: the run is longer than the panel's longest")]
     TooLong(u8),
+    /// Cycles without a length.
+    #[error("station {0}: a cycle lasts longer than nothing")]
+    Cycle(u8),
     /// A program that the panel does not have.
     #[error("program {}: the panel has fewer programs", .0.get())]
     NoSuchProgram(ProgramLetter),
@@ -132,6 +153,9 @@ impl Panel {
             }
             if s.minutes > capability.run_max {
                 return Err(PanelError::TooLong(s.number));
+            }
+            if s.cycle.is_some_and(|c| c.cycle == RunTime::ZERO) {
+                return Err(PanelError::Cycle(s.number));
             }
             if self.stations[..index].iter().any(|o| o.number == s.number) {
                 return Err(PanelError::Twice("a station"));
@@ -178,7 +202,7 @@ impl Panel {
         for station in &mut c.stations {
             let Some(found) = self.stations.iter().find(|f| f.number == station.number) else { continue };
             station.minutes = Some(found.minutes);
-            station.cycle = None;
+            station.cycle = found.cycle;
             let mut programs = found.programs.iter().copied();
             station.program = programs.next().unwrap_or(station.program);
             station.also = programs.next();
@@ -189,9 +213,9 @@ impl Panel {
         c.programs.clear();
         for found in &self.programs {
             let mut program = crate::controller::Program::proposed(found.letter);
-            program.schedule = Schedule { days: found.days, starts: found.starts.clone(), ..Schedule::default() };
-            for month in &mut program.months {
-                month.dial = MonthDial::Set(found.percent);
+            program.schedule = found.schedule();
+            for (month, plan) in MonthOfYear::ALL.into_iter().zip(&mut program.months) {
+                plan.dial = found.dial(month);
             }
             c.programs.push(program);
         }

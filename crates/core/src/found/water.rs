@@ -1,13 +1,13 @@
-//! Water as found against what the plants need.
+//! Water as found against what the plants need: a panel is judged as a whole week in millimetres, however its
+//! minutes, percent, days and starts come to it.
 
-use chrono::{Datelike, TimeZone};
+use chrono::{Datelike, TimeDelta, TimeZone};
 
-use super::findings::panel_week;
 use super::{Panel, Switch};
 use crate::budget::YearBudget;
-use crate::controller::Controller;
-use crate::quantity::MonthOfYear;
-use crate::schedule::{Expansion, Situation, week_work};
+use crate::controller::{Controller, DayMode, ProgramLetter, StartTime};
+use crate::quantity::{MonthOfYear, Percent};
+use crate::schedule::{Expansion, Level, Plan, Situation, expand, week_work};
 
 /// Water of a station in a week: as found, and what the plants need now.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -24,7 +24,87 @@ pub struct FoundWater {
     pub need_m3: Option<f64>,
 }
 
-/// Water in the week after a panel was seen, against the month's need.
+/// The one thing that makes a program's week too wet or too dry: changed alone, the week is right.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Cause {
+    /// A start too many: it waters the whole program again.
+    SecondStart {
+        /// The start.
+        start: StartTime,
+        /// Water that it and those after it let out, m³ a week, where areas are known.
+        volume_m3: f64,
+    },
+    /// The percent. It would be right for another month, where there is one.
+    Percent {
+        /// On the panel.
+        found: Percent,
+        /// The percent that gives the need with everything else as found.
+        right: f64,
+        /// The month that it looks left over from.
+        fits: Option<MonthOfYear>,
+    },
+    /// More or fewer days than the plan has.
+    Days {
+        /// Waterings a week as found.
+        found: f64,
+        /// By the plan.
+        planned: f64,
+    },
+    /// The month needs no water.
+    NotNeeded,
+    /// The minutes, or several things together; the percent that would make up for it.
+    Minutes {
+        /// The percent.
+        right: f64,
+    },
+}
+
+/// A program whose week is too wet or too dry.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct ProgramWater {
+    /// The program.
+    pub letter: ProgramLetter,
+    /// Net depth as found, mm a week: the mean of its stations.
+    pub found_mm: f64,
+    /// Net depth needed, mm a week.
+    pub need_mm: f64,
+    /// Water let out beyond the need, m³ a week, where areas are known; negative where it lacks.
+    pub surplus_m3: f64,
+    /// What makes it so.
+    pub cause: Cause,
+}
+
+/// A week within this share of its need is right (common practice: what a month's percent differs from the next).
+const GRACE: f64 = 0.25;
+
+/// Less than this, mm a week, is not watering worth a finding.
+const TRACE_MM: f64 = 2.0;
+
+/// Days that are expanded where days go by the date: twelve weeks, in which every 2, 3, 4, 6, 12, 14 or 28 days
+/// come out even.
+const BY_DATE_DAYS: i64 = 84;
+
+/// What the panel would run at today's percent, and over how many weeks that is worked out.
+pub(super) fn panel_week<Tz: TimeZone>(
+    panel: &Panel,
+    known: &Controller,
+    situation: &Situation<'_, Tz>,
+) -> (Plan, Expansion, f64) {
+    let mut controller = panel.as_controller(known);
+    let today = MonthOfYear::of(panel.seen_at.date());
+    for program in &mut controller.programs {
+        let now = program.months[today.index()].dial;
+        program.months.iter_mut().for_each(|m| m.dial = now);
+    }
+    let plan = Plan::of(&controller, None);
+    let by_weekday = panel.programs.iter().all(|p| matches!(p.days, DayMode::Weekdays(_)));
+    let days = if by_weekday { 7 } else { BY_DATE_DAYS };
+    let span = [panel.seen_at.date(), panel.seen_at.date() + TimeDelta::days(days - 1)];
+    let runs = expand(&controller, &plan, situation.zone, span, Level::Calendar);
+    (plan, runs, days as f64 / 7.0)
+}
+
+/// Water of a mean week as the panel was seen, against the month's need.
 #[must_use]
 pub fn panel_water<Tz: TimeZone>(
     panel: &Panel,
@@ -32,8 +112,7 @@ pub fn panel_water<Tz: TimeZone>(
     situation: &Situation<'_, Tz>,
     budget: Option<&YearBudget>,
 ) -> Vec<FoundWater> {
-    let controller = panel.as_controller(known);
-    let (plan, week) = panel_week(panel, &controller, situation);
+    let (plan, week, weeks) = panel_week(panel, known, situation);
     let week = if panel.switch == Switch::Off { Expansion::default() } else { week };
     let month = MonthOfYear::ALL[panel.seen_at.month0() as usize];
     week_work(&plan, &week)
@@ -48,11 +127,88 @@ pub fn panel_water<Tz: TimeZone>(
             let planned = plan.station(s.number);
             FoundWater {
                 number: s.number,
-                found_mm: s.net_mm,
+                found_mm: s.net_mm / weeks,
                 need_mm: need,
-                found_m3: s.volume_m3,
+                found_m3: s.volume_m3.map(|v| v / weeks),
                 need_m3: need.zip(planned).and_then(|(mm, p)| p.area_m2.map(|a| mm * p.multiplier * a / 1000.0)),
             }
         })
         .collect()
+}
+
+/// The programs whose week is too wet or too dry. A panel that is off is judged by what it would run. Stations in
+/// two programs are a finding of their own and left out here.
+#[must_use]
+pub fn program_water<Tz: TimeZone>(
+    panel: &Panel,
+    known: &Controller,
+    situation: &Situation<'_, Tz>,
+    budget: Option<&YearBudget>,
+) -> Vec<ProgramWater> {
+    let running = Panel { switch: Switch::On, ..panel.clone() };
+    let water = panel_water(&running, known, situation, budget);
+    let judged = panel.programs.iter().filter(|p| !p.schedule().is_idle());
+    judged
+        .filter_map(|program| {
+            let own =
+                |w: &&FoundWater| panel.stations.iter().any(|s| s.number == w.number && s.programs == [program.letter]);
+            let stations: Vec<(&FoundWater, f64)> =
+                water.iter().filter(own).filter_map(|w| Some((w, w.need_mm?))).collect();
+            let count = stations.len() as f64;
+            let found = stations.iter().map(|(w, _)| w.found_mm).sum::<f64>() / count;
+            let need = stations.iter().map(|(_, need)| need).sum::<f64>() / count;
+            // Nothing of it is known: the mean is no number.
+            if stations.is_empty() || fits(found, need) {
+                return None;
+            }
+            let surplus = stations.iter().filter_map(|(w, _)| Some(w.found_m3? - w.need_m3?)).sum();
+            let month = MonthOfYear::of(panel.seen_at.date());
+            let let_out = stations.iter().filter_map(|(w, _)| w.found_m3).sum();
+            let cause = cause(program, known, (found, need, let_out), month, budget);
+            Some(ProgramWater { letter: program.letter, found_mm: found, need_mm: need, surplus_m3: surplus, cause })
+        })
+        .collect()
+}
+
+/// Whether a week is right for its need.
+fn fits(found: f64, need: f64) -> bool {
+    (found - need).abs() <= (GRACE * need).max(TRACE_MM)
+}
+
+fn cause(
+    program: &super::FoundProgram,
+    known: &Controller,
+    (found, need, volume_m3): (f64, f64, f64),
+    month: MonthOfYear,
+    budget: Option<&YearBudget>,
+) -> Cause {
+    if need < TRACE_MM {
+        return Cause::NotNeeded;
+    }
+    let starts = program.starts.len();
+    let surplus_start = (1..starts).find(|keep| fits(found * *keep as f64 / starts as f64, need));
+    if let Some((keep, start)) = surplus_start.and_then(|keep| Some((keep, program.starts.get(keep)?))) {
+        let share = 1.0 - keep as f64 / starts as f64;
+        return Cause::SecondStart { start: *start, volume_m3: volume_m3 * share };
+    }
+    let percent = f64::from(program.percent.get());
+    // A program at 0 % gives nothing to scale.
+    let right = if found > 0.0 { percent * need / found } else { 100.0 };
+    if let Some(group) = budget.and_then(|b| b.group(program.letter)) {
+        let called = group.month(month).percent_exact;
+        if fits(found * called / percent.max(1.0), need) {
+            let off = |m: &MonthOfYear| (group.month(*m).percent_exact - percent).abs();
+            let nearest = MonthOfYear::ALL.into_iter().min_by(|a, b| off(a).total_cmp(&off(b)));
+            let fits = nearest.filter(|m| off(m) <= 10.0 && *m != month);
+            return Cause::Percent { found: program.percent, right: called, fits };
+        }
+    }
+    if let Some(planned) = known.program(program.letter).map(|p| known.days_in(p, month).a_week()).filter(|w| *w > 0.0)
+    {
+        let days = program.schedule().waterings_a_week();
+        if (days - planned).abs() > 0.1 && days > 0.0 && fits(found * planned / days, need) {
+            return Cause::Days { found: days, planned };
+        }
+    }
+    Cause::Minutes { right }
 }

@@ -131,12 +131,14 @@ fn panel(switch: Switch, sensor: SensorSwitch) -> Panel {
         clock: PanelClock { date: monday(), weekday: None, time: StartTime::of(at.time()) },
         switch,
         sensor,
-        stations: vec![FoundStation { number: 1, minutes: min(30), programs: vec![A] }],
+        stations: vec![FoundStation { number: 1, minutes: min(30), programs: vec![A], cycle: None }],
         programs: vec![FoundProgram {
             letter: A,
             days: DayMode::Weekdays(Days::ALL),
+            never: Days::NONE,
             starts: vec![StartTime::read("06:00").unwrap()],
             percent: Percent::FULL,
+            months: None,
         }],
         note: String::new(),
     }

@@ -98,12 +98,14 @@ fn what_stood_on_the_panel_is_what_was_found_or_dialled_last() {
         clock: PanelClock { date: day(2026, 6, 5), weekday: None, time: time("09:00") },
         switch: Switch::On,
         sensor: SensorSwitch::None,
-        stations: vec![FoundStation { number: 1, minutes: min(5), programs: vec![ProgramLetter::A] }],
+        stations: vec![FoundStation { number: 1, minutes: min(5), programs: vec![ProgramLetter::A], cycle: None }],
         programs: vec![FoundProgram {
             letter: ProgramLetter::A,
             days: DayMode::Weekdays(Days::ALL),
+            never: Days::NONE,
             starts: vec![time("22:00")],
             percent: Percent::FULL,
+            months: None,
         }],
         note: String::new(),
     };

@@ -2,11 +2,12 @@ use chrono::{NaiveDate, NaiveDateTime};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
-use upland_core::quantity::{Percent, RunTime};
+use upland_core::landscape::CycleSoak;
+use upland_core::quantity::{OutOfRange, Percent, RunTime};
 use upland_core::word::WordError;
 
 use super::DocError;
-use super::days::{DayDoc, DayModeDoc, time_of};
+use super::days::{DayDoc, DayModeDoc, day_list, days_of, time_of};
 use super::error::letter;
 
 /// A station as it was found.
@@ -19,6 +20,12 @@ pub struct FoundStationDoc {
     pub run_s: u32,
     /// Programs that run it.
     pub programs: Vec<char>,
+    /// Seconds of a cycle, where it has cycles.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub cycle_s: Option<u32>,
+    /// Seconds of rest between two cycles.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub soak_s: Option<u32>,
 }
 
 /// A program as it was found.
@@ -31,8 +38,14 @@ pub struct FoundProgramDoc {
     pub days: DayModeDoc,
     /// Its starts, `HH:MM`.
     pub starts: Vec<String>,
-    /// Its percent.
+    /// Weekdays on which it never waters.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub never: Vec<DayDoc>,
+    /// Its percent now.
     pub percent: u16,
+    /// Its twelve percents, January first, where they were written down; null for a month that is off.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub months: Option<[Option<u16>; 12]>,
 }
 
 /// A panel as it was found.
@@ -50,6 +63,9 @@ pub struct PanelDoc {
     pub clock_time: String,
     /// Whether it was on.
     pub on: bool,
+    /// Whether its display said off while a sensor held it.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub held: bool,
     /// `none`, `active` or `bypassed`.
     pub sensor: String,
     /// Stations with minutes.
@@ -71,7 +87,8 @@ impl From<&Panel> for PanelDoc {
             clock_date: p.clock.date,
             clock_weekday: p.clock.weekday.map(DayDoc::of),
             clock_time: p.clock.time.to_string(),
-            on: p.switch == Switch::On,
+            on: p.switch != Switch::Off,
+            held: p.switch == Switch::Held,
             sensor: SENSOR_WORDS.iter().find(|(s, _)| *s == p.sensor).map_or("none", |(_, w)| w).to_owned(),
             stations: p
                 .stations
@@ -80,6 +97,8 @@ impl From<&Panel> for PanelDoc {
                     number: s.number,
                     run_s: s.minutes.seconds(),
                     programs: s.programs.iter().map(|l| l.get()).collect(),
+                    cycle_s: s.cycle.map(|c| c.cycle.seconds()),
+                    soak_s: s.cycle.map(|c| c.soak.seconds()),
                 })
                 .collect(),
             programs: p
@@ -89,7 +108,9 @@ impl From<&Panel> for PanelDoc {
                     letter: f.letter.get(),
                     days: f.days.into(),
                     starts: f.starts.iter().map(ToString::to_string).collect(),
+                    never: day_list(f.never),
                     percent: f.percent.get(),
+                    months: f.months.map(|months| months.map(|m| m.map(Percent::get))),
                 })
                 .collect(),
             note: p.note.clone(),
@@ -109,7 +130,11 @@ impl TryFrom<&PanelDoc> for Panel {
                 weekday: doc.clock_weekday.map(DayDoc::weekday),
                 time: time_of(&doc.clock_time)?,
             },
-            switch: if doc.on { Switch::On } else { Switch::Off },
+            switch: match (doc.on, doc.held) {
+                (false, _) => Switch::Off,
+                (true, true) => Switch::Held,
+                (true, false) => Switch::On,
+            },
             sensor: sensor.ok_or_else(|| WordError::Unknown { field: "sensor", value: doc.sensor.clone() })?,
             stations: doc
                 .stations
@@ -119,6 +144,10 @@ impl TryFrom<&PanelDoc> for Panel {
                         number: s.number,
                         minutes: RunTime::from_seconds(s.run_s),
                         programs: s.programs.iter().map(|l| letter(*l)).collect::<Result<_, _>>()?,
+                        cycle: s.cycle_s.map(|cycle_s| CycleSoak {
+                            cycle: RunTime::from_seconds(cycle_s),
+                            soak: RunTime::from_seconds(s.soak_s.unwrap_or(0)),
+                        }),
                     })
                 })
                 .collect::<Result<_, DocError>>()?,
@@ -130,11 +159,21 @@ impl TryFrom<&PanelDoc> for Panel {
                         letter: letter(p.letter)?,
                         days: (&p.days).into(),
                         starts: p.starts.iter().map(|s| time_of(s)).collect::<Result<_, _>>()?,
+                        never: days_of(&p.never),
                         percent: Percent::new(p.percent)?,
+                        months: p.months.map(months_of).transpose()?,
                     })
                 })
                 .collect::<Result<_, DocError>>()?,
             note: doc.note.clone(),
         })
     }
+}
+
+fn months_of(months: [Option<u16>; 12]) -> Result<[Option<Percent>; 12], OutOfRange> {
+    let mut out = [None; 12];
+    for (own, percent) in out.iter_mut().zip(months) {
+        *own = percent.map(Percent::new).transpose()?;
+    }
+    Ok(out)
 }

@@ -230,18 +230,24 @@ fn panel() -> impl Strategy<Value = Panel> {
         Panel {
             seen_at: day.and_time(NaiveTime::MIN),
             clock: PanelClock { date: day, weekday: off.then_some(chrono::Weekday::Tue), time },
-            switch: if off { Switch::Off } else { Switch::On },
+            switch: [Switch::On, Switch::Held, Switch::Off][minutes as usize % 3],
             sensor: SensorSwitch::Bypassed,
             stations: vec![FoundStation {
                 number: 3,
                 minutes: RunTime::from_seconds(minutes * 60),
                 programs: vec![ProgramLetter::A, ProgramLetter::ALL[1]],
+                cycle: off.then(|| CycleSoak {
+                    cycle: RunTime::from_seconds(minutes * 30),
+                    soak: RunTime::from_seconds(minutes * 60),
+                }),
             }],
             programs: vec![FoundProgram {
                 letter: ProgramLetter::A,
                 days,
                 starts,
+                never: if off { Days::of([chrono::Weekday::Sun]) } else { Days::NONE },
                 percent: Percent::new(100).unwrap(),
+                months: off.then(|| std::array::from_fn(|m| Percent::new(10 * m as u16 + 5).ok().filter(|_| m > 1))),
             }],
             note: "mud on the panel".into(),
         }

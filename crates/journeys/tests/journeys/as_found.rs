@@ -23,7 +23,7 @@ async fn a_panel_is_written_down_on_a_phone_and_its_findings_stand_beside_it_at_
     tick(&b, "onA2", "1").await;
     b.fill("#startA0", "04:30").await;
     b.fill("#startA1", "22:00").await;
-    b.wait_for_text("#live-found", "A starts twice").await;
+    b.wait_for_text("#live-found", "A gives too much water").await;
     b.wait_for_text("#live-found", "needed.").await;
     b.click(".stepper [data-by='10']").await;
     b.wait_for_text("#live-program-A", "110").await;

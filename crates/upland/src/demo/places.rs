@@ -129,6 +129,7 @@ impl Demo {
                     number: s.number,
                     minutes: RunTime::from_seconds(m * 60),
                     programs: vec![s.program],
+                    cycle: None,
                 })
                 .collect(),
             programs: c
@@ -137,8 +138,10 @@ impl Demo {
                 .map(|p| FoundProgram {
                     letter: p.letter,
                     days: p.schedule.days,
+                    never: p.schedule.never,
                     starts: p.schedule.starts.clone(),
                     percent: Percent::FULL,
+                    months: None,
                 })
                 .collect(),
             note: "wasps under the lid".into(),

@@ -7,6 +7,7 @@ mod bad_input;
 mod client;
 mod feel;
 mod field;
+mod found;
 mod guards;
 mod history;
 mod jobs;

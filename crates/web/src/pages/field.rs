@@ -2,10 +2,11 @@
 
 use crate::context::FieldRecord;
 use chrono::NaiveDate;
+use upland_core::dial_in::{Slot, shown};
 use upland_core::found::{Panel, SensorSwitch, Switch, panel_findings};
 use upland_core::schedule::Known;
 use upland_core::tuning::Judgement;
-use upland_formats::site::{DialledDoc, FieldDoc, RoundDoc};
+use upland_formats::site::{DialledDoc, DialledValueDoc, FieldDoc, RoundDoc};
 
 use crate::context::ControllerContext;
 
@@ -48,6 +49,23 @@ impl FieldState {
         let (record, panel) = self.found.as_ref()?;
         let dialled_since = self.dialled.as_ref().is_some_and(|(d, _)| d.at > record.at);
         (!dialled_since).then_some(panel)
+    }
+
+    /// The panel of a record, while nothing was dialled since.
+    pub(crate) fn still_found_as(&self, record: &str) -> Option<&Panel> {
+        self.panel_still_found().filter(|_| self.found.as_ref().is_some_and(|(r, _)| r.id.to_string() == record))
+    }
+
+    /// The value of a slot of the panel as far as it is on record: as it was found, else as dialled last. An inner
+    /// none: it was dialled in, and nothing was said of this slot.
+    pub(crate) fn on_panel(&self, slot: &Slot) -> Option<Option<DialledValueDoc>> {
+        let found = self.panel_still_found().and_then(|panel| shown(slot, panel));
+        if let Some(value) = found {
+            return Some(DialledValueDoc::of(&value));
+        }
+        let (_, dialled) = self.dialled.as_ref()?;
+        let key = slot.key();
+        Some(dialled.values.iter().find(|(k, _)| *k == key).map(|(_, value)| value.clone()))
     }
 
     /// When the panel was found off, with nothing dialled since.

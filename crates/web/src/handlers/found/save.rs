@@ -2,7 +2,7 @@ use actix_web::web;
 use upland_formats::site::{FieldDoc, PanelDoc};
 use uuid::Uuid;
 
-use super::show::found_page;
+use super::show::{Typed, found_page};
 use crate::error::Page;
 use crate::form::Form;
 use crate::guard::posted::Posted;
@@ -18,7 +18,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let panel = read(&mut form, &context.controller().capability, app.clock.local(context.at.zone));
     if !form.is_sound() {
-        return invalid(&found_page(&app, &user, &context, &Form::default(), Some(form)).await?);
+        return invalid(&found_page(&app, &user, &context, &Form::default(), Typed::Panel(form)).await?);
     }
     let mut action = action(&app, &user, &form, ["why-found", ""], Vec::new());
     let record = field_record(&action, &form, context.controller.id, FieldDoc::Found(PanelDoc::from(&panel)));

@@ -9,7 +9,8 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
 use crate::loading;
-use crate::pages::found::{EarlierPanel, FoundPage, FoundTemplate, blank, filled, found_href, panel_of, read};
+use crate::pages::field::FieldState;
+use crate::pages::found::{Against, EarlierPanel, FoundPage, FoundTemplate, blank, filled, found_href, panel_of, read};
 use crate::pages::spine::Step;
 use crate::state::App;
 
@@ -22,16 +23,25 @@ pub(crate) async fn show(
 ) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let query = Form::from_pairs(query.into_inner());
-    page(&found_page(&app, &user, &context, &query, None).await?)
+    page(&found_page(&app, &user, &context, &query, Typed::Nothing).await?)
 }
 
-/// The page; `typed` is a form that could not be saved.
+/// A form that could not be saved.
+pub(super) enum Typed {
+    Nothing,
+    /// A panel.
+    Panel(Form),
+    /// The values to take over.
+    Boxes(Form),
+}
+
+/// The page.
 pub(super) async fn found_page(
     app: &App,
     user: &SignedIn,
     context: &ControllerContext,
     query: &Form,
-    typed: Option<Form>,
+    typed: Typed,
 ) -> Result<FoundTemplate, PageError> {
     let href = found_href(context.controller.id);
     let frame = frame(app, user, context, Step::Controller, ["found", "found-title"], &href).await?;
@@ -44,19 +54,26 @@ pub(super) async fn found_page(
         (Some(_), Some(record)) => Some((record, panel_of(record).ok_or(PageError::NotFound)?)),
     };
     let now = app.clock.local(context.at.zone);
+    let state = FieldState::of(&records);
+    let boxes = if let Typed::Boxes(form) = &typed { form.clone() } else { Form::default() };
+    let against = earlier.as_ref().and_then(|(record, _)| {
+        let panel = state.still_found_as(&record.id.to_string())?;
+        Some(Against::of(context, (record.id, panel), &boxes))
+    });
     let (form, panel, earlier) = match (typed, earlier) {
-        (Some(form), _) => {
+        (Typed::Panel(form), _) => {
             let panel = read(&mut form.clone(), &context.controller().capability, now);
             (form, panel, None)
         }
-        (None, Some((record, panel))) => {
+        (_, Some((record, panel))) => {
             let view = EarlierPanel::of(&panel, record, context.controller());
             (filled(&panel, &context.controller().capability), panel, Some(view))
         }
-        (None, None) => {
+        (_, None) => {
             let (form, panel) = blank(context.controller(), now);
             (form, panel, None)
         }
     };
-    Ok(FoundPage { frame, context, form, panel: &panel, earlier, records: &records, units: user.units }.template())
+    let units = user.units;
+    Ok(FoundPage { frame, context, form, panel: &panel, earlier, against, records: &records, units }.template())
 }

@@ -81,17 +81,16 @@ impl<'a> DialIn<'a> {
         self.wording.value(&slot.value)
     }
 
-    /// Slots that do not read what they must, as far as is known from the last dialling; all of
-    /// them when nothing was ever dialled. The clock is not counted.
+    /// Slots that do not read what they must, as far as is known from the panel as it was found or from the last
+    /// dialling; all that nothing is known of. The clock is not counted.
     pub(crate) fn pending(&self, state: &FieldState) -> Vec<&Slot> {
-        let known = state.dialled.as_ref().map(|(_, doc)| &doc.values);
         let differs = |s: &&Slot| {
-            let (key, Some(value)) = (s.key(), DialledValueDoc::of(&s.value)) else { return false };
-            let Some(known) = known else { return true };
-            match known.iter().find(|(k, _)| *k == key) {
-                Some((_, before)) => *before != value,
+            let Some(value) = DialledValueDoc::of(&s.value) else { return false };
+            match state.on_panel(s) {
+                Some(Some(before)) => before != value,
                 // A record that says nothing of a slot: it is as it was when the panel was new.
-                None => !s.value.is_untouched(),
+                Some(None) => !s.value.is_untouched(),
+                None => true,
             }
         };
         self.slots.iter().filter(differs).collect()

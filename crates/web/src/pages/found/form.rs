@@ -1,9 +1,12 @@
 //! A panel as a form, in the panel's own order.
 
 use chrono::{Datelike, NaiveDate, NaiveDateTime, TimeDelta, Weekday};
-use upland_core::controller::{Capability, Controller, DayMode, Days, PercentScope, ProgramLetter, StartTime};
-use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
-use upland_core::quantity::{Percent, RunTime, range};
+use upland_core::controller::{
+    Capability, Controller, DayMode, Days, PercentScope, PercentStorage, ProgramLetter, StartTime,
+};
+use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch, days_by_number};
+use upland_core::landscape::CycleSoak;
+use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
 
 use crate::form::{Form, new_key, parse_number};
 use crate::pages::days_form::{read_date, read_every, tick_days, ticked_days};
@@ -53,6 +56,10 @@ pub(crate) fn filled(panel: &Panel, capability: &Capability) -> Form {
     form.set("clock_time", panel.clock.time.to_string());
     for s in &panel.stations {
         form.set(&format!("m{}", s.number), minutes(s.minutes));
+        if let Some(set) = s.cycle {
+            form.set(&format!("cycle{}", s.number), minutes(set.cycle));
+            form.set(&format!("soak{}", s.number), minutes(set.soak));
+        }
     }
     for p in &panel.programs {
         let l = p.letter.get();
@@ -69,9 +76,20 @@ pub(crate) fn filled(panel: &Panel, capability: &Capability) -> Form {
         for (i, start) in p.starts.iter().enumerate() {
             form.set(&format!("start{l}{i}"), panel_start(*start, capability.clock_face));
         }
-        form.set(&percent_field(capability, p.letter), p.percent.get().to_string());
+        tick_days(&mut form, &format!("never{l}"), p.never);
+        let field = percent_field(capability, p.letter);
+        for (month, percent) in MonthOfYear::ALL.into_iter().zip(p.months.iter().flatten()) {
+            let held = percent.map_or_else(|| Words.t("off"), |p| p.get().to_string());
+            form.set(&month_field(&field, month), held);
+        }
+        form.set(&field, p.percent.get().to_string());
     }
     form
+}
+
+/// The field of a month's percent on a panel that keeps them by month.
+pub(super) fn month_field(percent: &str, month: MonthOfYear) -> String {
+    format!("{percent}_{}", month.number())
 }
 
 /// Reads the panel as far as it is written down; errors stand beside their fields, and what is
@@ -87,7 +105,8 @@ pub(crate) fn read(form: &mut Form, capability: &Capability, now: NaiveDateTime)
     let seen_at = seen_at.unwrap_or(now);
     let clock = read_clock(form, seen_at);
     let stations = read_stations(form, capability);
-    let programs = letters(capability).filter_map(|letter| read_program(form, capability, letter)).collect();
+    let programs =
+        letters(capability).filter_map(|letter| read_program(form, capability, letter, seen_at.date())).collect();
     let sensor = match form.get("sensor") {
         "active" => SensorSwitch::Active,
         "bypassed" => SensorSwitch::Bypassed,
@@ -97,7 +116,11 @@ pub(crate) fn read(form: &mut Form, capability: &Capability, now: NaiveDateTime)
     let panel = Panel {
         seen_at,
         clock,
-        switch: if form.is("switch", "off") { Switch::Off } else { Switch::On },
+        switch: match form.get("switch") {
+            "off" => Switch::Off,
+            "held" => Switch::Held,
+            _ => Switch::On,
+        },
         sensor,
         stations,
         programs,
@@ -161,17 +184,84 @@ fn read_stations(form: &mut Form, capability: &Capability) -> Vec<FoundStation> 
             continue;
         };
         let programs = letters(capability).filter(|l| !form.get(&format!("p{number}{}", l.get())).is_empty()).collect();
-        out.push(FoundStation { number, minutes, programs });
+        let cycle = if capability.cycle_soak { read_cycle(form, capability, number) } else { None };
+        out.push(FoundStation { number, minutes, programs, cycle });
     }
     out
 }
 
-fn read_program(form: &mut Form, capability: &Capability, letter: ProgramLetter) -> Option<FoundProgram> {
+/// Cycle and soak of a station; a soak alone means nothing.
+fn read_cycle(form: &mut Form, capability: &Capability, number: u8) -> Option<CycleSoak> {
+    let mut read = |field: String| {
+        let typed = form.get(&field).to_owned();
+        let run = parse_number(&typed).and_then(|m| RunTime::from_minutes(m).ok());
+        if !typed.is_empty() && run.is_none_or(|r| r > capability.run_max) {
+            let most = Measure::Plain.typed(capability.run_max.minutes(), Units::Metric);
+            form.fail(&field, Words.t1("found-minutes-bad", most));
+        }
+        run
+    };
+    let (cycle, soak) = (read(format!("cycle{number}")), read(format!("soak{number}")));
+    let cycle = cycle.filter(|c| *c > RunTime::ZERO)?;
+    Some(CycleSoak { cycle, soak: soak.unwrap_or(RunTime::ZERO) })
+}
+
+/// Days as numbers that count from the number of today: `1 3 5`.
+fn read_numbers(form: &mut Form, field: &str, today: NaiveDate) -> Days {
+    let typed = form.get(field).to_owned();
+    let parts = typed.split([' ', ',', ';']).filter(|p| !p.is_empty());
+    let numbers: Option<Vec<u8>> = parts.map(|p| p.parse().ok()).collect();
+    let Ok(today_is) = form.get("clock_number").parse::<u8>() else {
+        form.fail("clock_number", Words.t("found-number-today"));
+        return Days::NONE;
+    };
+    let days = numbers.and_then(|n| days_by_number(&n, today_is, today));
+    if days.is_none() {
+        form.fail(field, Words.t("found-numbers-bad"));
+    }
+    days.unwrap_or(Days::NONE)
+}
+
+/// The twelve percents, where the panel keeps them by month and any but the present one is typed.
+fn read_months(
+    form: &mut Form,
+    capability: &Capability,
+    field: &str,
+    now: (MonthOfYear, Percent),
+) -> Option<[Option<Percent>; 12]> {
+    let typed = |form: &Form, m| form.get(&month_field(field, m)).to_owned();
+    let by_month = capability.percent_storage == PercentStorage::ByMonth;
+    if !by_month || MonthOfYear::ALL.iter().all(|m| typed(form, *m).is_empty()) {
+        return None;
+    }
+    Some(MonthOfYear::ALL.map(|month| {
+        let text = typed(form, month);
+        if month == now.0 && text.is_empty() {
+            return Some(now.1);
+        }
+        if text.eq_ignore_ascii_case(&Words.t("off")) {
+            return None;
+        }
+        let percent = text.parse::<u16>().ok().and_then(|p| Percent::new(p).ok());
+        if percent.is_none() {
+            form.fail(&month_field(field, month), Words.t("found-month-bad"));
+        }
+        percent
+    }))
+}
+
+fn read_program(
+    form: &mut Form,
+    capability: &Capability,
+    letter: ProgramLetter,
+    today: NaiveDate,
+) -> Option<FoundProgram> {
     let l = letter.get();
     let mode = match form.get(&format!("mode{l}")) {
         "odd" => DayMode::Odd,
         "even" => DayMode::Even,
         "every" => read_every(form, [&format!("every{l}"), &format!("next{l}")], MOST_DAYS)?,
+        "numbers" => DayMode::Weekdays(read_numbers(form, &format!("numbers{l}"), today)),
         _ => DayMode::Weekdays(ticked_days(form, &format!("on{l}"))),
     };
     let mut starts = Vec::new();
@@ -193,5 +283,11 @@ fn read_program(form: &mut Form, capability: &Capability, letter: ProgramLetter)
     if percent.is_none() {
         form.fail(&field, Measure::Plain.allowed(range::PERCENT, Units::Metric));
     }
-    Some(FoundProgram { letter, days: mode, starts, percent: percent.unwrap_or(capability.percent_max) })
+    let percent = percent.unwrap_or(capability.percent_max);
+    let month = MonthOfYear::of(today);
+    let months = read_months(form, capability, &field, (month, percent));
+    // Today's percent is the month's where all twelve were written down.
+    let percent = months.and_then(|m| m[month.index()]).unwrap_or(percent);
+    let never = if capability.never_days { ticked_days(form, &format!("never{l}")) } else { Days::NONE };
+    Some(FoundProgram { letter, days: mode, never, starts, percent, months })
 }

@@ -1,15 +1,16 @@
 //! As found: the panel written down before anything is changed, and what is wrong with it.
 
+mod against;
 mod form;
+mod parts;
 mod words;
 
 use crate::context::FieldRecord;
 use chrono::NaiveDateTime;
-use upland_core::controller::{Capability, Controller, PercentScope, ProgramLetter};
+use upland_core::controller::{Capability, Controller, ProgramLetter};
 use upland_core::found::{Panel, SensorSwitch, Switch, panel_findings, panel_water};
 use upland_formats::site::FieldDoc;
 
-use super::Choice;
 use super::days_form::ticked_days;
 use super::shell::Shell;
 use super::spine::Spine;
@@ -18,12 +19,12 @@ use crate::charts::{Ledger, LedgerValue, Strip, volume_text, volume_unit};
 use crate::context::ControllerContext;
 use crate::form::Form;
 use crate::pages::frame::Frame;
-use crate::show::{
-    Measure, Units, clock, date_long, date_short, day_letter, day_long, day_short, minutes, month_long, month_of,
-};
+use crate::show::{Measure, Units, clock, date_long, date_short, day_short, minutes, month_long, month_of};
 use crate::words::Words;
 
+pub(crate) use against::{Against, TAKE, differing, taken};
 pub(crate) use form::{empty, filled, percent_field, read};
+pub(crate) use parts::PanelParts;
 pub(crate) use words::FoundView;
 pub use words::words_of_panel;
 
@@ -39,6 +40,8 @@ pub(crate) struct FoundTemplate {
     pub(crate) live: PanelLive,
     /// A panel of an earlier day is only shown.
     pub(crate) earlier: Option<EarlierPanel>,
+    /// What differs from the plan, for the panel that still stands as it was found.
+    pub(crate) against: Option<Against>,
     pub(crate) records: Vec<RecordLink>,
 }
 
@@ -47,44 +50,6 @@ pub(crate) struct FoundTemplate {
 pub(crate) struct FoundLiveTemplate {
     pub(crate) w: Words,
     pub(crate) live: PanelLive,
-}
-
-/// A station's line of the form.
-#[derive(Debug, Clone)]
-pub(crate) struct StationPart {
-    pub(crate) number: u8,
-    pub(crate) name: String,
-    pub(crate) field: String,
-    /// Letter and field of each program.
-    pub(crate) programs: Vec<(String, String)>,
-}
-
-/// A program's part of the form.
-#[derive(Debug, Clone)]
-pub(crate) struct ProgramPart {
-    pub(crate) letter: String,
-    pub(crate) mode: String,
-    /// Field, letter, name.
-    pub(crate) days: Vec<(String, String, String)>,
-    pub(crate) starts: Vec<(String, String)>,
-    pub(crate) every: String,
-    pub(crate) next: String,
-    pub(crate) percent: String,
-    pub(crate) has_percent: bool,
-}
-
-/// The parts of the form that hang on the panel.
-#[derive(Debug, Clone)]
-pub(crate) struct PanelParts {
-    pub(crate) weekdays: Vec<Choice>,
-    pub(crate) stations: Vec<StationPart>,
-    pub(crate) programs: Vec<ProgramPart>,
-    pub(crate) modes: Vec<(&'static str, String)>,
-    pub(crate) one_percent: bool,
-    pub(crate) percent_step: u16,
-    pub(crate) percent_ends: [u16; 2],
-    pub(crate) sensors: Vec<(&'static str, String)>,
-    pub(crate) switches: Vec<(&'static str, String)>,
 }
 
 /// Water of a station in words.
@@ -132,62 +97,6 @@ pub(crate) fn panel_of(record: &FieldRecord) -> Option<Panel> {
     match &record.document {
         FieldDoc::Found(doc) => Panel::try_from(doc).ok(),
         _ => None,
-    }
-}
-
-impl PanelParts {
-    pub(crate) fn of(controller: &Controller) -> Self {
-        let w = Words;
-        let k = &controller.capability;
-        let days: Vec<_> = upland_core::controller::Days::WEEK.into_iter().enumerate().collect();
-        let mut weekdays = vec![Choice::new("", w.t("found-not-shown"))];
-        weekdays.extend(days.iter().map(|(i, d)| Choice::new(i.to_string(), day_long(*d))));
-        let one_percent = k.percent_scope == PercentScope::AllPrograms;
-        let mut modes = vec![("weekdays", w.t("found-days"))];
-        if k.day_modes.odd_even {
-            modes.extend([("odd", w.t("found-mode-odd")), ("even", w.t("found-mode-even"))]);
-        }
-        if k.day_modes.every_max > 0 {
-            modes.push(("every", w.t("found-mode-every")));
-        }
-        Self {
-            weekdays,
-            stations: (1..=k.stations)
-                .map(|n| StationPart {
-                    number: n,
-                    name: controller.station(n).map_or_else(|| w.t("found-unused"), |s| s.name.clone()),
-                    field: format!("m{n}"),
-                    programs: form::letters(k).map(|l| (l.get().to_string(), format!("p{n}{}", l.get()))).collect(),
-                })
-                .collect(),
-            programs: form::letters(k)
-                .map(|letter| {
-                    let l = letter.get();
-                    ProgramPart {
-                        letter: l.to_string(),
-                        mode: format!("mode{l}"),
-                        days: days.iter().map(|(i, d)| (format!("on{l}{i}"), day_letter(*d), day_long(*d))).collect(),
-                        starts: (0..k.starts)
-                            .map(|i| (format!("start{l}{i}"), w.t1("week-start-n", (i + 1).to_string())))
-                            .collect(),
-                        every: format!("every{l}"),
-                        next: format!("next{l}"),
-                        percent: form::percent_field(k, letter),
-                        has_percent: !one_percent,
-                    }
-                })
-                .collect(),
-            modes,
-            one_percent,
-            percent_step: k.percent_step.get(),
-            percent_ends: [k.percent_min.get(), k.percent_max.get()],
-            sensors: vec![
-                ("none", w.t("found-sensor-none")),
-                ("active", w.t("found-sensor-active")),
-                ("bypassed", w.t("found-sensor-bypassed")),
-            ],
-            switches: vec![("on", w.t("found-on")), ("off", w.t("found-off"))],
-        }
     }
 }
 
@@ -274,7 +183,11 @@ fn clock_line(panel: &Panel, form: &Form) -> String {
 
 fn switch_line(panel: &Panel) -> String {
     let w = Words;
-    let on = w.t(if panel.switch == Switch::Off { "found-off" } else { "found-on" });
+    let on = w.t(match panel.switch {
+        Switch::On => "found-on",
+        Switch::Held => "found-held",
+        Switch::Off => "found-off",
+    });
     let sensor = w.t(match panel.sensor {
         SensorSwitch::None => "found-sensor-none",
         SensorSwitch::Active => "found-sensor-active",
@@ -338,6 +251,7 @@ pub(crate) struct FoundPage<'a> {
     pub(crate) form: Form,
     pub(crate) panel: &'a Panel,
     pub(crate) earlier: Option<EarlierPanel>,
+    pub(crate) against: Option<Against>,
     pub(crate) records: &'a [FieldRecord],
     pub(crate) units: Units,
 }
@@ -354,6 +268,7 @@ impl FoundPage<'_> {
             strip: self.frame.strip,
             form: self.form,
             earlier: self.earlier,
+            against: self.against,
             href,
         }
     }

@@ -1,12 +1,14 @@
 //! The words of what is wrong with a panel.
 
 use upland_core::controller::{ClockFace, Controller, DayMode, ProgramLetter, StartTime};
-use upland_core::found::PanelFinding;
+use upland_core::found::{Cause, PanelFinding, ProgramWater};
 
 use crate::charts::{volume_text, volume_unit};
 use crate::pages::findings::{FindingWords, mode_words};
 use crate::pages::stations::station_name;
-use crate::show::{Units, date_long, date_short, day_long, month_long, number, panel_start, panel_time, percent};
+use crate::show::{
+    Measure, Units, date_long, date_short, day_long, minutes, month_long, number, panel_start, panel_time, percent,
+};
 use crate::words::Words;
 
 /// A finding on a panel in words.
@@ -24,7 +26,7 @@ pub(super) fn views(findings: &[PanelFinding], known: &Controller, units: Units)
         .map(|(n, finding)| {
             let (title, fact) = words(finding, known, units);
             let kind = match finding {
-                PanelFinding::LeftoverPercent { .. } | PanelFinding::InTwoPrograms { .. } => "note",
+                PanelFinding::InTwoPrograms { .. } | PanelFinding::UnknownStation { .. } => "note",
                 PanelFinding::Overrun { .. } => "rule",
                 _ => "fault",
             };
@@ -70,29 +72,45 @@ fn words(finding: &PanelFinding, known: &Controller, units: Units) -> (String, S
         }
         PanelFinding::LeftOff => (w.t("af-off"), w.t("af-off-more")),
         PanelFinding::SensorBypassed => (w.t("af-bypassed"), w.t("af-bypassed-more")),
-        PanelFinding::SecondStart { letter, start, volume_m3 } => {
-            let water = format!("{}\u{a0}{}", volume_text(units)(volume_m3), volume_unit(units));
-            let more = if volume_m3 > 0.0 {
-                w.t2("af-second-more", panel_start(start, face), water)
-            } else {
-                w.t1("af-second-plain", panel_start(start, face))
-            };
-            (w.t1("af-second", l(letter)), more)
+        PanelFinding::FactoryState { minutes: each } => (w.t1("af-factory", minutes(each)), w.t("af-factory-more")),
+        PanelFinding::Water(water) => water_words(&water, known, units),
+        PanelFinding::UnknownStation { station, minutes: run } => {
+            (w.t2("af-unknown", station.to_string(), minutes(run)), w.t("af-unknown-more"))
         }
         PanelFinding::LeftoverProgram { letter } => (w.t1("af-leftover", l(letter)), w.t("af-leftover-more")),
-        PanelFinding::LeftoverPercent { letter, found, called, fits } => (
-            w.t2("af-percent", l(letter), percent(found.get())),
-            match fits {
-                Some(month) => w.t2("af-percent-fits", number(called, 0), month_long(month)),
-                None => w.t1("af-percent-more", number(called, 0)),
-            },
-        ),
         PanelFinding::InTwoPrograms { station } => (w.t1("af-two", station_name(known, station)), w.t("af-two-more")),
         PanelFinding::Overrun { letter, ends } => (
             w.t2("af-overrun", l(letter), panel_time(ends.time(), face)),
             w.t1("af-overrun-more", date_short(ends.date())),
         ),
     }
+}
+
+/// A week that is too wet or too dry: how much, and what makes it so.
+fn water_words(water: &ProgramWater, known: &Controller, units: Units) -> (String, String) {
+    let w = Words;
+    let letter = water.letter.get().to_string();
+    let depth = |mm: f64| format!("{}\u{a0}{}", Measure::Depth.figure(mm, units), Measure::Depth.unit(units));
+    let title = w.t1(if water.found_mm > water.need_mm { "af-too-much" } else { "af-too-little" }, letter);
+    let fact = w.t2("af-week", depth(water.found_mm), depth(water.need_mm));
+    let cause = match water.cause {
+        Cause::SecondStart { start, volume_m3 } => {
+            let start = panel_start(start, known.capability.clock_face);
+            let volume = format!("{}\u{a0}{}", volume_text(units)(volume_m3), volume_unit(units));
+            if volume_m3 > 0.0 { w.t2("af-second-more", start, volume) } else { w.t1("af-second-plain", start) }
+        }
+        Cause::Percent { found, right, fits } => {
+            let (found, right) = (percent(found.get()), number(right, 0));
+            match fits {
+                Some(month) => w.with("af-percent-fits", &[("a", &found), ("b", &right), ("c", &month_long(month))]),
+                None => w.t2("af-percent-more", found, right),
+            }
+        }
+        Cause::Days { found, planned } => w.t2("af-days", number(found, 1), number(planned, 1)),
+        Cause::NotNeeded => w.t("af-not-needed"),
+        Cause::Minutes { right } => w.t1("af-minutes", number(right, 0)),
+    };
+    (title, format!("{fact} {cause}"))
 }
 
 /// `2 h 5 min`.
