@@ -9,7 +9,7 @@ use upland_formats::site::{ControllerDoc, PlaceDoc, RulesDoc, VERSION, upgrade};
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{ChangeEntry, ControllerRecord, Kind, PlaceRecord, Record, SeriesRecord};
+use crate::model::{ChangeEntry, ControllerRecord, FurtherWeather, Kind, PlaceRecord, Record, SeriesRecord};
 
 /// The key under which a controller's document names its place.
 const PLACE: &str = "place";
@@ -47,6 +47,8 @@ impl PlaceRecord {
             elevation_m: self.position.elevation_m(),
             time_zone: self.time_zone.clone(),
             weather: self.series_id.map(|id| id.to_string()),
+            rain_weather: self.further.rain.map(|id| id.to_string()),
+            gap_weather: self.further.gaps.iter().map(Uuid::to_string).collect(),
             rules: RulesDoc::from(&self.rules),
         })
     }
@@ -58,6 +60,10 @@ impl PlaceRecord {
             position: doc.position().map_err(broken)?,
             rules: Rules::try_from(&doc.rules).map_err(broken)?,
             series_id: doc.weather.as_deref().map(Uuid::parse_str).transpose().map_err(broken)?,
+            further: FurtherWeather {
+                rain: doc.rain_weather.as_deref().map(Uuid::parse_str).transpose().map_err(broken)?,
+                gaps: doc.gap_weather.iter().map(|id| Uuid::parse_str(id)).collect::<Result<_, _>>().map_err(broken)?,
+            },
             name: doc.name,
             house_number: doc.house_number,
             time_zone: doc.time_zone,

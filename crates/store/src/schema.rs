@@ -182,6 +182,7 @@ diesel::table! {
         name -> Text,
         series_id -> Nullable<Uuid>,
         document -> Jsonb,
+        further_series -> Array<Uuid>,
     }
 }
 
@@ -252,6 +253,7 @@ diesel::table! {
         recorded_at -> Nullable<Timestamptz>,
         last_visit -> Nullable<Date>,
         look_again -> Nullable<Date>,
+        further_revisions -> Nullable<Array<Uuid>>,
     }
 }
 

@@ -3,6 +3,7 @@
 use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
 use upland_core::budget::{YearBudget, year_budget};
+use upland_core::climate::blend::Preference;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::flags::{Flag, flags};
 use upland_core::climate::normals::Normals;
@@ -11,12 +12,13 @@ use upland_core::controller::Controller;
 use upland_core::in_force::{InForce, in_force};
 use upland_core::place::Bound;
 use upland_core::schedule::Situation;
+use uuid::Uuid;
 
 // The records that view models show. Everything else of the store stays with loading and saving.
 pub(crate) use upland_store::{
-    ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, NormalsVariant, Person, PlaceRecord,
-    RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, StripDay, TYPED, TYPED_TEMPERATURES,
-    Versioned, WeatherDay,
+    ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, FurtherWeather, NormalsVariant, Person,
+    PlaceRecord, RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, StripDay, TYPED,
+    TYPED_TEMPERATURES, Versioned, WeatherDay,
 };
 
 /// Twelve months that somebody typed.
@@ -50,7 +52,21 @@ impl TypedNormals {
 pub(crate) struct Weather {
     pub(crate) series: Versioned<SeriesRecord>,
     pub(crate) revision: RevisionSummary,
+    /// Normals, plain and under each guess; their rain is that of the place.
     pub(crate) variants: Vec<NormalsVariant>,
+    /// Stations beside this one, those for the rain first.
+    pub(crate) beside: Vec<Beside>,
+}
+
+/// A station that a place looks at beside its first one.
+#[derive(Debug, Clone)]
+pub(crate) struct Beside {
+    pub(crate) series: Versioned<SeriesRecord>,
+    pub(crate) revision: RevisionSummary,
+    /// Whether its rain counts before any other's.
+    pub(crate) for_rain: bool,
+    /// Whether it fills gaps.
+    pub(crate) for_gaps: bool,
 }
 
 impl Weather {
@@ -70,9 +86,40 @@ impl Weather {
         self.revision.is_typed()
     }
 
-    /// Whether there are days on record.
+    /// Whether there are days on record, at this station or one beside it.
     pub(crate) fn has_days(&self) -> bool {
-        self.revision.day_count > 0
+        self.revisions().any(|r| r.day_count > 0)
+    }
+
+    /// The last day on record at any of its stations.
+    pub(crate) fn last_day(&self) -> Option<NaiveDate> {
+        self.revisions().filter_map(|r| r.last_day).max()
+    }
+
+    fn revisions(&self) -> impl Iterator<Item = &RevisionSummary> {
+        std::iter::once(&self.revision).chain(self.beside.iter().map(|b| &b.revision))
+    }
+
+    /// The station whose rain counts, where it is not this one.
+    pub(crate) fn rain_station(&self) -> Option<&Beside> {
+        self.beside.iter().find(|b| b.for_rain)
+    }
+
+    /// Its stations: this one, then those beside it.
+    pub(crate) fn stations(&self) -> Vec<(Uuid, &str)> {
+        let beside = self.beside.iter().map(|b| (b.series.id, b.series.value.name.as_str()));
+        std::iter::once((self.series.id, self.series.value.name.as_str())).chain(beside).collect()
+    }
+
+    /// In which order [`Weather::stations`] are asked.
+    pub(crate) fn preference(&self) -> Preference {
+        let of = |wanted: fn(&Beside) -> bool| {
+            self.beside.iter().enumerate().filter(move |(_, b)| wanted(b)).map(|(i, _)| i + 1)
+        };
+        Preference {
+            et0: std::iter::once(0).chain(of(|b| b.for_gaps)).collect(),
+            rain: of(|b| b.for_rain).chain([0]).chain(of(|b| b.for_gaps && !b.for_rain)).collect(),
+        }
     }
 }
 

@@ -97,6 +97,8 @@ pub struct DailyRecord {
     pub decisions: Vec<Decision>,
     /// Typed normals, which count for as long as the days do not cover every month.
     pub typed: Option<TypedNormals>,
+    /// Whether it stands beside another station, as a rain gauge does: it then needs no normals of its own.
+    pub beside: bool,
 }
 
 /// What a series of days brings.
@@ -116,13 +118,15 @@ pub fn revision_of_days(
         read: days,
         decisions: Vec::new(),
         typed: None,
+        beside: false,
     })
 }
 
 /// What a record brings: the days as they count, and all that follows from them.
 ///
 /// # Errors
-/// [`IntakeError`] when the site cannot be, or the days do not cover every month and no normals were typed.
+/// [`IntakeError`] when the site cannot be, or the days do not cover every month, no normals were typed and it does
+/// not stand beside another station.
 pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeError> {
     let days = as_decided(&record.read, &record.decisions);
     let site = Site::new(&record.position, record.wind_height_m, Guesses::default())?;
@@ -131,6 +135,9 @@ pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeErro
     let usual = usual_method(figures.iter().map(|(.., m)| *m));
     let (normals, method) = match (normals_of(&site, &days), record.typed) {
         (Err(IntakeError::Normals(_)), Some(typed)) => (vec![typed.variant()], typed.method().to_owned()),
+        (Err(IntakeError::Normals(_)), None) if record.beside => {
+            (Vec::new(), usual.map(|m| m.to_string()).unwrap_or_default())
+        }
         (own, _) => (with_variants(&site, &days, own?, usual)?, usual.map(|m| m.to_string()).unwrap_or_default()),
     };
     Ok(NewRevision {
@@ -211,6 +218,26 @@ pub fn revision_of_normals(source: &str, typed: TypedNormals) -> NewRevision {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn a_rain_gauge_needs_no_normals_where_it_stands_beside_a_station() {
+        let position = Position::new(47.6, -122.3, 50.0).unwrap();
+        let date = NaiveDate::from_ymd_opt(2026, 6, 1).unwrap();
+        let rain = DailyWeather { rain: Some(4.2), ..DailyWeather::empty(date) };
+        let gauge = |beside| DailyRecord {
+            position,
+            wind_height_m: 2.0,
+            source: "gauge.csv".into(),
+            read: vec![rain],
+            decisions: Vec::new(),
+            typed: None,
+            beside,
+        };
+        assert!(matches!(revision_of_record(gauge(false)), Err(IntakeError::Normals(_))));
+        let revision = revision_of_record(gauge(true)).unwrap();
+        assert_eq!((revision.normals.len(), revision.et0.len(), revision.days.len()), (0, 0, 1));
+        assert_eq!(revision.method, "", "nothing was worked out");
+    }
 
     #[test]
     fn guesses_that_were_taken_get_their_variants() {

@@ -25,6 +25,7 @@ struct Basis {
     version: i32,
     place_version: i32,
     revision_id: Option<Uuid>,
+    further_revisions: Vec<Uuid>,
     recorded_at: Option<DateTime<Utc>>,
     today: NaiveDate,
 }
@@ -35,6 +36,7 @@ impl Basis {
             version: head.version,
             place_version: head.place_version,
             revision_id: head.revision_id,
+            further_revisions: head.further_revisions.clone(),
             recorded_at: head.recorded_at,
             today: days.of(&head.time_zone),
         }

@@ -3,11 +3,14 @@
 use std::collections::HashMap;
 use std::collections::hash_map::Entry;
 
-use upland_store::{Account, ControllerHead, PlaceRecord, StoreError, Versioned};
+use chrono::NaiveDate;
+use upland_core::climate::blend::{BlendedDay, WeatherDay, blend, with_rain_of};
+use upland_core::climate::normals::Normals;
+use upland_store::{Account, ControllerHead, FurtherWeather, PlaceRecord, StoreError, StripDay, Versioned};
 use uuid::Uuid;
 
 use crate::clock::Clock;
-use crate::context::{ControllerContext, PlaceContext, Record, Weather};
+use crate::context::{Beside, ControllerContext, PlaceContext, Record, Weather};
 
 /// A controller with its place and its weather.
 pub(crate) async fn controller(account: &Account, clock: Clock, id: Uuid) -> Result<ControllerContext, StoreError> {
@@ -30,16 +33,10 @@ pub(crate) async fn contexts(
 ) -> Result<Vec<ControllerContext>, StoreError> {
     let ids: Vec<Uuid> = heads.iter().map(|head| head.id).collect();
     let place_ids: Vec<Uuid> = heads.iter().map(|head| head.place_id).collect();
-    let mut known: HashMap<Uuid, Weather> = HashMap::new();
     let mut places: HashMap<Uuid, PlaceContext> = HashMap::new();
+    let mut known = Known::default();
     for place in account.places_of(&place_ids).await? {
-        let own = match place.value.series_id {
-            Some(id) => Some(match known.entry(id) {
-                Entry::Occupied(weather) => weather.get().clone(),
-                Entry::Vacant(free) => free.insert(weather(account, id).await?).clone(),
-            }),
-            None => None,
-        };
+        let own = known.weather_of(account, &place.value).await?;
         places.insert(place.id, PlaceContext::new(place, own));
     }
     let controllers = account.controllers_of(&ids).await?.into_iter();
@@ -56,10 +53,7 @@ pub(crate) async fn contexts(
 
 /// A place that is loaded already, with its weather.
 pub(crate) async fn with_weather(account: &Account, place: Versioned<PlaceRecord>) -> Result<PlaceContext, StoreError> {
-    let weather = match place.value.series_id {
-        Some(id) => Some(weather(account, id).await?),
-        None => None,
-    };
+    let weather = Known::default().weather_of(account, &place.value).await?;
     Ok(PlaceContext::new(place, weather))
 }
 
@@ -74,5 +68,83 @@ pub(crate) async fn record(account: &Account, series_id: Uuid) -> Result<Record,
 /// The weather of a series.
 pub(crate) async fn weather(account: &Account, series_id: Uuid) -> Result<Weather, StoreError> {
     let (series, revision) = account.series(series_id).await?;
-    Ok(Weather { series, revision, variants: account.normals(series_id).await? })
+    Ok(Weather { series, revision, variants: account.normals(series_id).await?, beside: Vec::new() })
+}
+
+/// Series that were read already.
+#[derive(Default)]
+struct Known(HashMap<Uuid, Weather>);
+
+impl Known {
+    /// The weather of a place: its first station, with the rain of another where it looks at one.
+    async fn weather_of(&mut self, account: &Account, place: &PlaceRecord) -> Result<Option<Weather>, StoreError> {
+        let Some(first) = place.series_id else { return Ok(None) };
+        let mut own = self.series(account, first).await?;
+        let FurtherWeather { rain, gaps } = &place.further;
+        let mut beside = Vec::new();
+        for id in place.further.all().filter(|id| *id != first) {
+            // What was imported and undone since is left out.
+            match self.series(account, id).await {
+                Ok(weather) => beside.push(weather),
+                Err(StoreError::NotFound) => {}
+                Err(other) => return Err(other),
+            }
+        }
+        if beside.is_empty() {
+            return Ok(Some(own));
+        }
+        let as_station = |w: &Weather| Beside {
+            series: w.series.clone(),
+            revision: w.revision.clone(),
+            for_rain: *rain == Some(w.series.id),
+            for_gaps: gaps.contains(&w.series.id),
+        };
+        own.beside = beside.iter().map(as_station).collect();
+        let order = own.preference().rain;
+        for variant in &mut own.variants {
+            let mut of_stations = vec![Some(&variant.normals)];
+            of_stations.extend(beside.iter().map(Weather::normals));
+            let rain: Vec<&Normals> = order.iter().filter_map(|at| of_stations.get(*at).copied().flatten()).collect();
+            variant.normals = with_rain_of(&variant.normals, &rain);
+        }
+        Ok(Some(own))
+    }
+
+    async fn series(&mut self, account: &Account, id: Uuid) -> Result<Weather, StoreError> {
+        Ok(match self.0.entry(id) {
+            Entry::Occupied(weather) => weather.get().clone(),
+            Entry::Vacant(free) => free.insert(weather(account, id).await?).clone(),
+        })
+    }
+}
+
+/// Every day on record of the weather of a place, each value from the first of its stations that has it.
+pub(crate) async fn days(account: &Account, weather: &Weather) -> Result<Vec<BlendedDay>, StoreError> {
+    let mut stations = Vec::new();
+    for (id, _) in weather.stations() {
+        stations.push(account.weather_days(id).await?);
+    }
+    Ok(blended(&stations, weather))
+}
+
+/// Reference ET and rain of an interval, both ends included, for the strip of a year.
+pub(crate) async fn strip_days(
+    account: &Account,
+    weather: &Weather,
+    [from, to]: [NaiveDate; 2],
+) -> Result<Vec<StripDay>, StoreError> {
+    let mut stations = Vec::new();
+    for (id, _) in weather.stations() {
+        let days = account.strip_days(id, from, to).await?.into_iter();
+        let without_warmth =
+            |d: StripDay| WeatherDay { date: d.date, et0_mm: d.et0_mm, rain_mm: d.rain_mm, tmin_c: None, tmax_c: None };
+        stations.push(days.map(without_warmth).collect());
+    }
+    let days = blended(&stations, weather).into_iter().map(|b| b.day);
+    Ok(days.map(|d| StripDay { date: d.date, et0_mm: d.et0_mm, rain_mm: d.rain_mm }).collect())
+}
+
+fn blended(stations: &[Vec<WeatherDay>], weather: &Weather) -> Vec<BlendedDay> {
+    let stations: Vec<&[WeatherDay]> = stations.iter().map(Vec::as_slice).collect();
+    blend(&stations, &weather.preference())
 }

@@ -145,6 +145,7 @@ fn views() -> Vec<Address> {
         Address::new("/weather", Work).page(weather::list::list),
         Address::new("/weather/{series}", Work).page(weather::series::show),
         Address::new("/weather/{series}/decide", Work).form(weather::decide::decide),
+        Address::new("/weather/{series}/station", Work).form(weather::station::update),
         Address::new("/weather/{series}/days.csv", Work).page(weather::export::export),
     ]
 }
@@ -203,6 +204,7 @@ fn a_controller() -> Vec<Address> {
         Address::new("/controllers/{controller}/year/program", Work).form(year::program::save),
         Address::new("/controllers/{controller}/week", Work).page(week::show::show),
         Address::new("/controllers/{controller}/week/preview", Own).form(week::preview::preview),
+        Address::new("/controllers/{controller}/week/proposals", Work).page(week::proposals::show),
         Address::new("/controllers/{controller}/week/change", Work).form(week::change::change),
         Address::new("/controllers/{controller}/sensors", Work).page(sensors::show::show).form(sensors::save::save),
         Address::new("/controllers/{controller}/sensors/preview", Own).form(sensors::preview::preview),

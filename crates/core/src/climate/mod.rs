@@ -8,6 +8,7 @@
 //! about it, [`merge`] how a new export joins it.
 
 pub mod atmosphere;
+pub mod blend;
 pub mod daily;
 pub mod element;
 pub mod flags;

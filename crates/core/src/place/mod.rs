@@ -62,11 +62,34 @@ impl Position {
         let h = (d_phi / 2.0).sin().powi(2) + phi1.cos() * phi2.cos() * (d_lambda / 2.0).sin().powi(2);
         2.0 * 6371.0 * h.min(1.0).sqrt().asin()
     }
+
+    /// Bearing of another position, degrees clockwise from north, 0 to 360: the first course of the great circle.
+    /// Source: spherical trigonometry, own arrangement. Of the same position it is 0.
+    #[must_use]
+    pub fn bearing_deg(&self, other: &Self) -> f64 {
+        let (phi1, phi2) = (self.latitude_deg.to_radians(), other.latitude_deg.to_radians());
+        let d_lambda = (other.longitude_deg - self.longitude_deg).to_radians();
+        let east = d_lambda.sin() * phi2.cos();
+        let north = phi1.cos() * phi2.sin() - phi1.sin() * phi2.cos() * d_lambda.cos();
+        east.atan2(north).to_degrees().rem_euclid(360.0)
+    }
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    #[test]
+    fn bearings_go_clockwise_from_north() {
+        let at = |lat, lon| Position::new(lat, lon, 0.0).unwrap();
+        let here = at(0.0, 10.0);
+        for (there, bearing) in [(at(1.0, 10.0), 0.0), (at(0.0, 11.0), 90.0), (at(-1.0, 10.0), 180.0), (here, 0.0)] {
+            assert!((here.bearing_deg(&there) - bearing).abs() < 1e-9, "{there:?}");
+        }
+        // Across the date line it is still east.
+        assert!((at(0.0, 179.5).bearing_deg(&at(0.0, -179.5)) - 90.0).abs() < 1e-9);
+        assert!((at(45.0, 0.0).bearing_deg(&at(44.0, -1.0)) - 215.8).abs() < 0.5);
+    }
 
     #[test]
     fn a_degree_along_a_meridian_is_a_hundred_and_eleven_kilometres() {

@@ -4,6 +4,7 @@
 //! [`check`] what is wrong with them, each finding with its [`Repair`]; [`propose`] makes a first
 //! schedule, and [`why_dry`] answers why a station got no water on a day.
 
+mod candidates;
 mod check;
 mod finding;
 mod findings;
@@ -19,18 +20,21 @@ mod stood;
 mod valve_line;
 mod water_findings;
 mod why;
+mod wish;
 mod work;
 
+pub use candidates::{Candidate, candidates};
 pub use check::{check, repair_all};
 pub use finding::{Code, Finding, Mark, Problem, Severity, Stake};
 pub use findings::detect;
 pub use follow::follow_soil;
 pub use plan::{Level, Plan, PlanStation};
-pub use propose::{Grouping, Proposal, Shortfall, propose};
+pub use propose::{Grouping, Proposal, Shortfall, propose, propose_as};
 pub use repair::Repair;
 pub use runs::{Began, Expansion, Run, expand, resolve};
 pub use situation::Situation;
 pub use stood::{Stood, on_panel};
 pub(crate) use valve_line::{Due, Opening, ValveLine};
 pub use why::{Known, Obstacle, Unknown, Why, why_dry};
+pub use wish::{DayWish, TimeWish, Wish};
 pub use work::{ProgramWeek, StationWeek, WeekWork, week_work};

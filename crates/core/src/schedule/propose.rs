@@ -4,6 +4,7 @@ use chrono::TimeZone;
 
 use super::longest_start::longest_start;
 use super::situation::Situation;
+use super::wish::{DayWish, TimeWish, Wish};
 use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, Schedule, StartTime, Station, choose_days};
 use crate::landscape::{Plant, WaterNeed};
@@ -61,6 +62,17 @@ const ENDS_BY: u16 = 480;
 /// where it has none, the watering is divided over its starts. The method is our own.
 #[must_use]
 pub fn propose<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controller, grouping: Grouping) -> Proposal {
+    propose_as(situation, controller, grouping, Wish::default())
+}
+
+/// As [`propose`], by other days or at another time of the day.
+#[must_use]
+pub fn propose_as<Tz: TimeZone>(
+    situation: &Situation<'_, Tz>,
+    controller: &Controller,
+    grouping: Grouping,
+    wish: Wish,
+) -> Proposal {
     let mut c = controller.clone();
     if grouping == Grouping::ByNeed {
         group(&mut c);
@@ -71,8 +83,8 @@ pub fn propose<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Control
     set_cycles(&mut c);
     let mut shortfalls = Vec::new();
     let budget = situation.budget(&c);
-    choose_all_days(situation, &mut c, budget.as_ref(), &mut shortfalls);
-    choose_starts(situation, &mut c, &mut shortfalls);
+    choose_all_days(situation, &mut c, budget.as_ref(), wish.days, &mut shortfalls);
+    choose_starts(situation, &mut c, wish.time, &mut shortfalls);
     Proposal { controller: c, shortfalls }
 }
 
@@ -131,11 +143,18 @@ fn choose_all_days<Tz: TimeZone>(
     situation: &Situation<'_, Tz>,
     c: &mut Controller,
     budget: Option<&YearBudget>,
+    wish: DayWish,
     shortfalls: &mut Vec<Shortfall>,
 ) {
     let rules = situation.rules;
     let most = rules.limit(c.capability).watering_days;
-    let by_date = rules.dates.filter(|_| c.capability.day_modes.odd_even).map(DateRule::mode);
+    let modes = c.capability.day_modes;
+    let by_date = rules.dates.map(DateRule::mode).or(match wish {
+        DayWish::Odd => Some(DayMode::Odd),
+        DayWish::Even => Some(DayMode::Even),
+        DayWish::Weekdays | DayWish::EveryN => None,
+    });
+    let by_date = by_date.filter(|_| modes.odd_even);
     let mut load = [0.0; 7];
     let stations = c.stations.clone();
     for program in c.programs.iter_mut().filter(|p| stations.iter().any(|s| s.runs_in(p.letter))) {
@@ -150,6 +169,14 @@ fn choose_all_days<Tz: TimeZone>(
         }
         if let Some(mode) = by_date {
             program.schedule.days = mode;
+            continue;
+        }
+        // As long as the thirstiest station can wait.
+        let interval = bases.iter().map(|s| s.interval_days.floor()).min_by(f64::total_cmp);
+        if let Some(days) = interval.filter(|_| wish == DayWish::EveryN && modes.every_max > 1) {
+            // A cast that saturates, cut to what the panel counts.
+            let days = (days as u8).clamp(1, modes.every_max);
+            program.schedule.days = DayMode::Every { days, next: situation.first };
             continue;
         }
         // 1 to 7 by its own limits.
@@ -180,7 +207,12 @@ struct Unplaced {
 
 /// From the end of the window backwards, the last program first: programs that share a day follow
 /// one another, others may run at the same hour.
-fn choose_starts<Tz: TimeZone>(situation: &Situation<'_, Tz>, c: &mut Controller, shortfalls: &mut Vec<Shortfall>) {
+fn choose_starts<Tz: TimeZone>(
+    situation: &Situation<'_, Tz>,
+    c: &mut Controller,
+    wish: TimeWish,
+    shortfalls: &mut Vec<Shortfall>,
+) {
     let step = i64::from(c.capability.start_step.max(1));
     let plan = situation.plan(c);
     let unplaced: Vec<Unplaced> = c
@@ -194,7 +226,10 @@ fn choose_starts<Tz: TimeZone>(situation: &Situation<'_, Tz>, c: &mut Controller
         })
         .collect();
     let needed = busiest_day(&unplaced, step);
-    let (opens, shuts) = window(situation, needed);
+    let (opens, shuts) = match wish {
+        TimeWish::Morning => window(situation, needed),
+        TimeWish::Evening => evening(situation).unwrap_or_else(|| window(situation, needed)),
+    };
     let (opens, shuts) = (i64::from(opens), i64::from(shuts));
     let mut placed: Vec<(Days, i64)> = Vec::new();
     let mut lacking = false;
@@ -285,6 +320,16 @@ fn window<Tz: TimeZone>(situation: &Situation<'_, Tz>, needed: i64) -> (u16, u16
     });
     let longest = nights.into_iter().max_by_key(|(from, to)| to - from);
     morning.into_iter().rfind(|(from, to)| i64::from(to - from) >= needed).or(longest).unwrap_or((0, 1440))
+}
+
+/// Evening watering begins no earlier than 17:00 and ends by 23:00 (common practice: the sun is low, and what is
+/// wet overnight stays wet longest).
+const EVENING: (u16, u16) = (1020, 1380);
+
+/// The free stretch of the evening; nothing where the rules leave none.
+fn evening<Tz: TimeZone>(situation: &Situation<'_, Tz>) -> Option<(u16, u16)> {
+    let free = situation.rules.free_minutes().into_iter();
+    free.map(|(from, to)| (from.max(EVENING.0), to.min(EVENING.1))).rfind(|(from, to)| from < to)
 }
 
 /// Starts that stand in for cycles on a panel without them, minutes of each, and from one to the

@@ -135,3 +135,75 @@ fn cycles_follow_the_soil_until_somebody_sets_them() {
     follow_soil(&plain, &mut stations);
     assert_eq!(stations.stations[0].cycle, None);
 }
+
+#[test]
+fn every_way_that_the_panel_has_is_costed_and_the_best_comes_first() {
+    for preset in Preset::ALL {
+        let around = around();
+        let situation = around.situation();
+        let garden = garden(preset.capability());
+        let found = candidates(&situation, &garden, Grouping::ByNeed);
+        let usual = propose(&situation, &garden, Grouping::ByNeed);
+        assert!(found.iter().any(|c| c.proposal == usual), "{preset:?}: the usual one is among them");
+        for c in &found {
+            c.proposal.controller.check().unwrap();
+            assert!(c.deviation_mm.is_some_and(|mm| mm >= 0.0), "{preset:?}");
+            assert!((0.0..=7.0).contains(&c.days_a_week));
+        }
+        let fits = |c: &Candidate| (c.broken, c.proposal.shortfalls.len());
+        assert!(found.windows(2).all(|pair| fits(&pair[0]) <= fits(&pair[1])), "{preset:?}");
+        assert_eq!(fits(&found[0]), (0, 0), "{preset:?}");
+        // No two are the same schedule.
+        for (i, a) in found.iter().enumerate() {
+            assert!(found[..i].iter().all(|b| b.proposal.controller != a.proposal.controller));
+        }
+        let odd = found.iter().any(|c| c.wish.days == DayWish::Odd);
+        assert!(!odd || preset.capability().day_modes.odd_even, "{preset:?}");
+    }
+}
+
+/// The rules close Sunday: every so many days comes to it sooner or later, and that is said.
+#[test]
+fn days_that_break_a_rule_stand_behind_those_that_keep_it() {
+    let around = around();
+    let found = candidates(&around.situation(), &garden(Preset::Monthly.capability()), Grouping::ByNeed);
+    let every = found.iter().find(|c| c.wish.days == DayWish::EveryN).unwrap();
+    assert!(every.broken > 0);
+    let weekdays = found.iter().position(|c| c.wish == Wish::default()).unwrap();
+    let behind = found.iter().position(|c| c.wish == every.wish).unwrap();
+    assert!(weekdays < behind);
+}
+
+#[test]
+fn an_evening_lies_between_five_and_eleven() {
+    // Closed from 10:00 to 18:00, it begins at six.
+    let around = around();
+    let mut garden = garden(Preset::Monthly.capability());
+    garden.stations.truncate(3);
+    let evening = Wish { time: TimeWish::Evening, ..Wish::default() };
+    let proposal = propose_as(&around.situation(), &garden, Grouping::ByNeed, evening);
+    assert_eq!(proposal.shortfalls, []);
+    let starts = proposal.controller.programs.iter().flat_map(|p| &p.schedule.starts);
+    let minutes: Vec<u16> = starts.map(|s| s.minute_of_day()).collect();
+    assert!(!minutes.is_empty() && minutes.iter().all(|m| (1080..1380).contains(m)), "{minutes:?}");
+    let late = detect(&around.situation(), &proposal.controller);
+    assert!(!late.iter().any(|f| f.code() == Code::ForbiddenHour), "{late:#?}");
+}
+
+/// Two waterings of 60 min, 14.65 mm/h and 0.7 uniformity give 24.0 mm net: the deviation is what that is off the need.
+#[test]
+fn the_deviation_is_the_weeks_water_against_the_need() {
+    let around = Surroundings { normals: Some(normals()), ..Surroundings::open() };
+    let situation = around.situation();
+    let mut c = controller(vec![station(1, ProgramLetter::A, 60)]);
+    c.programs[0].waterings_per_week = Some(2);
+    let found = candidates(&situation, &c, Grouping::Keep);
+    let weekdays = found.iter().find(|c| c.wish == Wish::default()).unwrap();
+    let own = &weekdays.proposal.controller;
+    let plan = situation.plan(own);
+    let given = week_work(&plan, &situation.week(own, &plan, Level::Calendar)).stations[0].net_mm;
+    let budget = situation.budget(own).unwrap();
+    let june = &budget.groups[0].month(upland_core::quantity::MonthOfYear::ALL[5]).stations[0];
+    let need = june.demand.demand_mm / 30.0 * 7.0;
+    assert!((weekdays.deviation_mm.unwrap() - (given - need).abs()).abs() < 1e-9, "{given} {need}");
+}

@@ -22,6 +22,12 @@ pub struct PlaceDoc {
     pub time_zone: String,
     /// Key of the weather that the place looks at.
     pub weather: Option<String>,
+    /// Key of the weather whose rain counts, where that is another.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub rain_weather: Option<String>,
+    /// Keys of the weather that fills gaps, in order of preference.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub gap_weather: Vec<String>,
     /// Water rules.
     #[serde(default)]
     pub rules: super::RulesDoc,

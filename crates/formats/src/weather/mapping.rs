@@ -46,6 +46,18 @@ impl Mapping {
     /// [`MappingError`] when date or a temperature is missing, something is there twice, or a
     /// unit does not belong to its column.
     pub fn new(assigned: Vec<Assigned>) -> Result<Self, MappingError> {
+        Self::needing(&[Column::Date, Column::TMax, Column::TMin], assigned)
+    }
+
+    /// A mapping of a rain gauge, which measures no temperature.
+    ///
+    /// # Errors
+    /// [`MappingError`] as for [`Mapping::new`], with rain in place of the temperatures.
+    pub fn of_gauge(assigned: Vec<Assigned>) -> Result<Self, MappingError> {
+        Self::needing(&[Column::Date, Column::Rain], assigned)
+    }
+
+    fn needing(columns: &[Column], assigned: Vec<Assigned>) -> Result<Self, MappingError> {
         for (index, a) in assigned.iter().enumerate() {
             if assigned[..index].iter().any(|b| b.column == a.column) {
                 return Err(MappingError::Twice(a.column));
@@ -54,12 +66,10 @@ impl Mapping {
                 return Err(MappingError::WrongUnit(a.column));
             }
         }
-        for needed in [Column::Date, Column::TMax, Column::TMin] {
-            if !assigned.iter().any(|a| a.column == needed) {
-                return Err(MappingError::Missing(needed));
-            }
+        match columns.iter().find(|needed| !assigned.iter().any(|a| a.column == **needed)) {
+            Some(missing) => Err(MappingError::Missing(*missing)),
+            None => Ok(Self(assigned)),
         }
-        Ok(Self(assigned))
     }
 
     /// The strict mapping of the command line: our own names, or the headers stated for them.
@@ -244,6 +254,10 @@ mod tests {
     fn a_mapping_needs_a_date_and_both_temperatures_once() {
         let headers: Vec<String> = ["date", "tmax_c", "rain"].map(String::from).to_vec();
         assert_eq!(Mapping::by_name(&headers, &[]), Err(MappingError::Missing(Column::TMin)));
+        let rain = Assigned { index: 2, column: Column::Rain, unit: Unit::Millimetres };
+        let date = Assigned { index: 0, column: Column::Date, unit: Unit::YearMonthDay };
+        assert!(Mapping::of_gauge(vec![date, rain]).is_ok(), "a gauge has no temperature");
+        assert_eq!(Mapping::of_gauge(vec![date]), Err(MappingError::Missing(Column::Rain)));
         let stated = [(Column::TMin, "low".to_owned())];
         let error = Mapping::by_name(&headers, &stated).unwrap_err();
         assert_eq!(error.to_string(), "the file has no header \"low\" for tmin_c");

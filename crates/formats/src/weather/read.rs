@@ -100,7 +100,7 @@ pub fn read(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
     let mut reading = Reading { rows: Vec::with_capacity(table.len()), ..Reading::default() };
     table.each_row(|line, record| {
         match read_row(record, table.headers().len(), mapping, table.layout().decimal_comma()) {
-            Ok(day) => reading.take(Row { line, day }, site),
+            Ok(day) => reading.take(Row { line, day }, mapping.of(Column::TMax).is_some(), site),
             Err((date, kind)) => reading.faults.push(Fault { line, date, kind }),
         }
     });
@@ -109,7 +109,7 @@ pub fn read(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
 }
 
 impl Reading {
-    fn take(&mut self, row: Row, site: Option<&Site>) {
+    fn take(&mut self, row: Row, has_temperature: bool, site: Option<&Site>) {
         let (line, date) = (row.line, row.day.date);
         let issues = check_day(&row.day, site);
         if let Some(fault) = issues.iter().find(|i| i.is_fault()) {
@@ -117,7 +117,8 @@ impl Reading {
             return;
         }
         self.notes.extend(issues.into_iter().map(|issue| Note { line, date, kind: NoteKind::Day(issue) }));
-        if row.day.t_max.is_none() || row.day.t_min.is_none() {
+        // A rain gauge lacks none.
+        if has_temperature && (row.day.t_max.is_none() || row.day.t_min.is_none()) {
             self.notes.push(Note { line, date, kind: NoteKind::NoTemperature });
         }
         self.rows.push(row);

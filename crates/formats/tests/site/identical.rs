@@ -237,7 +237,7 @@ fn panel() -> impl Strategy<Value = Panel> {
                 minutes: RunTime::from_seconds(minutes * 60),
                 programs: vec![ProgramLetter::A, ProgramLetter::ALL[1]],
                 cycle: off.then(|| CycleSoak {
-                    cycle: RunTime::from_seconds(minutes * 30),
+                    cycle: RunTime::from_seconds(minutes * 30 + 60),
                     soak: RunTime::from_seconds(minutes * 60),
                 }),
             }],

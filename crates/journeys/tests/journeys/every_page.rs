@@ -43,6 +43,7 @@ async fn pages(b: &Browser) -> Vec<String> {
         for step in [
             "/week",
             "/week?program=B&at=highest",
+            "/week/proposals?grouping=by_need",
             "/as-found",
             "/sensors",
             "/sensors?kind=freeze",

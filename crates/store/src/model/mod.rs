@@ -10,6 +10,7 @@ pub use snooze::Snooze;
 
 use chrono::{DateTime, NaiveDate, Utc};
 use serde_json::Value;
+pub use upland_core::climate::blend::WeatherDay;
 use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::normals::Normals;
 use upland_core::climate::review::Decision;
@@ -67,8 +68,30 @@ pub struct PlaceRecord {
     pub time_zone: String,
     /// The weather that it looks at.
     pub series_id: Option<Uuid>,
+    /// Weather beside that.
+    pub further: FurtherWeather,
     /// Water rules.
     pub rules: Rules,
+}
+
+/// The stations that a place looks at beside its first one.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct FurtherWeather {
+    /// The one whose rain counts before any other's.
+    pub rain: Option<Uuid>,
+    /// Those that fill gaps, in order of preference.
+    pub gaps: Vec<Uuid>,
+}
+
+impl FurtherWeather {
+    /// Most stations that fill gaps.
+    pub const MOST_GAPS: usize = 3;
+
+    /// Every one of them once.
+    pub fn all(&self) -> impl Iterator<Item = Uuid> {
+        let rain = self.rain.filter(|id| !self.gaps.contains(id));
+        rain.into_iter().chain(self.gaps.iter().copied())
+    }
 }
 
 /// The word of what kind of record it is.
@@ -128,6 +151,8 @@ pub struct ControllerHead {
     pub time_zone: String,
     /// The import of weather that counts there.
     pub revision_id: Option<Uuid>,
+    /// The imports that count of the stations beside it.
+    pub further_revisions: Vec<Uuid>,
     /// When anything was last written down in the field.
     pub recorded_at: Option<DateTime<Utc>>,
     /// The day of the last visit.
@@ -237,8 +262,10 @@ pub struct RevisionSummary {
     pub last_day: Option<NaiveDate>,
     /// How many days.
     pub day_count: i32,
-    /// The usual method of its days.
+    /// The usual method of its days; empty where none gives a reference ET.
     pub method: String,
+    /// Whether it gives the twelve months: a part of a year or a rain gauge does not.
+    pub has_normals: bool,
 }
 
 impl RevisionSummary {
@@ -273,21 +300,6 @@ pub struct StripDay {
     pub et0_mm: Option<f64>,
     /// Rain, mm.
     pub rain_mm: Option<f64>,
-}
-
-/// A day as the replay of sensors needs it.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct WeatherDay {
-    /// The day.
-    pub date: NaiveDate,
-    /// Reference ET, mm.
-    pub et0_mm: Option<f64>,
-    /// Rain, mm.
-    pub rain_mm: Option<f64>,
-    /// Lowest temperature, °C.
-    pub tmin_c: Option<f64>,
-    /// Highest temperature, °C.
-    pub tmax_c: Option<f64>,
 }
 
 /// A thing as it is to stand; `None` takes it away.

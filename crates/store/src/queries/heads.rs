@@ -15,7 +15,7 @@ use crate::schema::{aggregates, controller_heads, places};
 impl From<HeadRow> for ControllerHead {
     fn from(row: HeadRow) -> Self {
         let HeadRow { id, name, version, stations, place_id, place, place_version, time_zone, .. } = row;
-        let HeadRow { revision_id, recorded_at, last_visit, look_again, .. } = row;
+        let HeadRow { revision_id, recorded_at, last_visit, look_again, further_revisions, .. } = row;
         Self {
             id,
             name,
@@ -26,6 +26,7 @@ impl From<HeadRow> for ControllerHead {
             place_version,
             time_zone,
             revision_id,
+            further_revisions: further_revisions.unwrap_or_default(),
             recorded_at,
             last_visit,
             look_again,
@@ -48,6 +49,7 @@ struct HeadRow {
     recorded_at: Option<DateTime<Utc>>,
     last_visit: Option<NaiveDate>,
     look_again: Option<NaiveDate>,
+    further_revisions: Option<Vec<Uuid>>,
 }
 
 /// A pattern that finds a text anywhere; empty where there is none.
@@ -138,18 +140,23 @@ impl Account {
         rows.into_iter().map(super::places::versioned).collect()
     }
 
-    /// Who looks at which series: the series, the place and its name.
+    /// Who looks at which series, first or beside another: the series, the place and its name.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn places_by_series(&self) -> Result<Vec<(Uuid, Uuid, String)>, StoreError> {
-        Ok(places::table
+        let looking: Vec<(Uuid, Vec<Uuid>, Uuid, String)> = places::table
             .filter(places::account_id.eq(self.id))
             .filter(places::series_id.is_not_null())
             .order((places::name, places::id))
-            .select((places::series_id.assume_not_null(), places::id, places::name))
+            .select((places::series_id.assume_not_null(), places::further_series, places::id, places::name))
             .load(&mut self.connection().await?)
-            .await?)
+            .await?;
+        let of_place = |(first, further, place, name): (Uuid, Vec<Uuid>, Uuid, String)| {
+            let all = std::iter::once(first).chain(further.into_iter().filter(move |id| *id != first));
+            all.map(move |series| (series, place, name.clone()))
+        };
+        Ok(looking.into_iter().flat_map(of_place).collect())
     }
 }
 

@@ -1,4 +1,5 @@
 use chrono::NaiveDate;
+use diesel::dsl::exists;
 use diesel::prelude::*;
 use diesel_async::RunQueryDsl;
 use uuid::Uuid;
@@ -9,7 +10,7 @@ use crate::pool::Account;
 use crate::rows::{NormalRow, RevisionRow, SeriesRow, normals_by_variant};
 use crate::schema::{aggregates, daily_et0, daily_weather, monthly_normals, series, series_revisions};
 
-type SeriesWithRevision = (SeriesRow, i32, RevisionRow);
+type SeriesWithRevision = (SeriesRow, i32, RevisionRow, bool);
 
 impl Account {
     /// The company's series of weather with the import that counts, by name.
@@ -32,6 +33,11 @@ impl Account {
         &self,
         only: Option<Uuid>,
     ) -> Result<Vec<(Versioned<SeriesRecord>, RevisionSummary)>, StoreError> {
+        let has_normals = exists(
+            monthly_normals::table
+                .filter(monthly_normals::account_id.eq(series_revisions::account_id))
+                .filter(monthly_normals::revision_id.eq(series_revisions::id)),
+        );
         let mut query = series::table
             .inner_join(
                 aggregates::table.on(aggregates::account_id.eq(series::account_id).and(aggregates::id.eq(series::id))),
@@ -41,16 +47,16 @@ impl Account {
             ))
             .filter(series::account_id.eq(self.id))
             .order((series::name, series::id))
-            .select((SeriesRow::as_select(), aggregates::version, RevisionRow::as_select()))
+            .select((SeriesRow::as_select(), aggregates::version, RevisionRow::as_select(), has_normals))
             .into_boxed();
         if let Some(id) = only {
             query = query.filter(series::id.eq(id));
         }
         let rows: Vec<SeriesWithRevision> = query.load(&mut self.connection().await?).await?;
         rows.into_iter()
-            .map(|(row, version, revision)| {
+            .map(|(row, version, revision, has_normals)| {
                 let value = Versioned { id: row.id, version, value: row.try_into()? };
-                Ok((value, revision.into()))
+                Ok((value, revision.summary(has_normals)))
             })
             .collect()
     }

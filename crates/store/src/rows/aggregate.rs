@@ -14,12 +14,14 @@ pub(crate) struct PlaceRow {
     name: String,
     series_id: Option<Uuid>,
     pub(crate) document: Value,
+    further_series: Vec<Uuid>,
 }
 
 impl PlaceRow {
     pub(crate) fn new(account_id: Uuid, id: Uuid, place: &PlaceRecord) -> Self {
         let (name, series_id) = (place.name.clone(), place.series_id);
-        Self { account_id, id, name, series_id, document: place.to_document() }
+        let further_series = place.further.all().collect();
+        Self { account_id, id, name, series_id, document: place.to_document(), further_series }
     }
 }
 

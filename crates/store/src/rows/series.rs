@@ -84,15 +84,16 @@ impl RevisionRow {
     }
 }
 
-impl From<RevisionRow> for RevisionSummary {
-    fn from(row: RevisionRow) -> Self {
-        Self {
-            id: row.id,
-            source: row.source,
-            first_day: row.first_day,
-            last_day: row.last_day,
-            day_count: row.day_count,
-            method: row.method,
+impl RevisionRow {
+    pub(crate) fn summary(self, has_normals: bool) -> RevisionSummary {
+        RevisionSummary {
+            id: self.id,
+            source: self.source,
+            first_day: self.first_day,
+            last_day: self.last_day,
+            day_count: self.day_count,
+            method: self.method,
+            has_normals,
         }
     }
 }

@@ -39,6 +39,7 @@ pub(crate) fn place(name: &str, series_id: Option<Uuid>) -> PlaceRecord {
         position: Position::new(47.6, 8.5, 410.0).unwrap(),
         time_zone: "Europe/Zurich".into(),
         series_id,
+        further: FurtherWeather::default(),
         rules: Rules {
             closed: Vec::new(),
             needs_sensor: false,

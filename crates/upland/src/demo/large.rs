@@ -9,7 +9,7 @@ use upland_core::place::{Position, Rules};
 use upland_core::quantity::RunTime;
 use upland_core::sensor::{Sensor, SensorKind};
 use upland_formats::site::{Answer, DialledDoc, FieldDoc, GroundDoc, PanelNextDoc, RoundDoc};
-use upland_store::{Action, ControllerRecord, FieldRecord, PlaceRecord, Record, Role, Store, Write};
+use upland_store::{Action, ControllerRecord, FieldRecord, FurtherWeather, PlaceRecord, Record, Role, Store, Write};
 use upland_web::hash_password;
 use uuid::Uuid;
 
@@ -113,6 +113,7 @@ async fn place_of(demo: &Demo, numbers: &mut Numbers, nth: usize, weather: Uuid)
         time_zone: "America/Los_Angeles".into(),
         // One in forty waits for its weather.
         series_id: (numbers.under(40) > 0).then_some(weather),
+        further: FurtherWeather::default(),
         rules: Rules::default(),
     };
     demo.save("why-place-new", Record::Place(Some(place))).await

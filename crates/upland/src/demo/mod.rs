@@ -15,10 +15,11 @@ use upland_core::controller::Controller;
 use upland_core::place::{Position, Rules};
 use upland_formats::site::FieldDoc;
 use upland_store::{
-    Account, Action, ControllerRecord, FieldRecord, PlaceRecord, Record, Role, SeriesRecord, Store, Write,
+    Account, Action, ControllerRecord, FieldRecord, FurtherWeather, PlaceRecord, Record, Role, SeriesRecord, Store,
+    Write,
 };
 use upland_web::hash_password;
-use upland_web::intake::{TypedNormals, revision_of_days, revision_of_normals};
+use upland_web::intake::{DailyRecord, TypedNormals, revision_of_days, revision_of_normals, revision_of_record};
 use uuid::Uuid;
 
 /// What the demo user signs in with.
@@ -50,7 +51,8 @@ pub(crate) async fn load(store: &Store, fresh: bool, today: NaiveDate) -> anyhow
     let demo = Demo { account, user, today };
     let airfield = demo.weather().await.context("the demo's weather")?;
     let bench = demo.typed_normals().await.context("the demo's typed normals")?;
-    demo.library(airfield).await?;
+    let gauge = demo.gauge().await.context("the demo's rain gauge")?;
+    demo.library(airfield, gauge).await?;
     demo.cemetery(airfield).await?;
     demo.glasshouse(bench).await?;
     demo.orchard().await
@@ -104,6 +106,29 @@ impl Demo {
         self.save("why-weather-file", Record::Series(Some(record), Some(Box::new(revision)))).await
     }
 
+    /// A rain gauge on the library's roof since New Year: it stands higher than the airfield and gets more, and
+    /// nobody read it in the last week of April.
+    async fn gauge(&self) -> anyhow::Result<Option<Uuid>> {
+        let position = Position::new(47.5183, -122.2477, 214.0)?;
+        let read = weather::gauge(&weather::played_again(self.today)?, self.today);
+        if read.is_empty() {
+            return Ok(None);
+        }
+        let record = DailyRecord {
+            position,
+            wind_height_m: 2.0,
+            source: "rain gauge, read by hand".into(),
+            read,
+            decisions: Vec::new(),
+            typed: None,
+            beside: true,
+        };
+        let revision = revision_of_record(record)?;
+        let record =
+            SeriesRecord { name: "Library gauge".into(), position, wind_height_m: 2.0, revision_id: revision.id };
+        self.save("why-weather-file", Record::Series(Some(record), Some(Box::new(revision)))).await.map(Some)
+    }
+
     /// Twelve normals for under glass, as a grower would type them.
     async fn typed_normals(&self) -> anyhow::Result<Uuid> {
         let months = [0.7, 1.1, 1.8, 2.6, 3.3, 3.9, 4.2, 3.6, 2.5, 1.5, 0.8, 0.6];
@@ -120,7 +145,7 @@ impl Demo {
         name: &str,
         number: &str,
         at: [f64; 3],
-        series_id: Option<Uuid>,
+        [series_id, rain]: [Option<Uuid>; 2],
         rules: Rules,
     ) -> anyhow::Result<Uuid> {
         let place = PlaceRecord {
@@ -129,6 +154,7 @@ impl Demo {
             position: Position::new(at[0], at[1], at[2])?,
             time_zone: "America/Los_Angeles".into(),
             series_id,
+            further: FurtherWeather { rain, gaps: Vec::new() },
             rules,
         };
         self.save("why-place-new", Record::Place(Some(place))).await

@@ -21,9 +21,9 @@ use super::Demo;
 use super::builders::{held_by_sensor, library_sensors, named, schedule, sprinkler, station, town_rules};
 
 impl Demo {
-    pub(super) async fn library(&self, weather: Uuid) -> anyhow::Result<()> {
+    pub(super) async fn library(&self, weather: Uuid, gauge: Option<Uuid>) -> anyhow::Result<()> {
         let place = self
-            .place("Averstane Library Terraces", "14", [47.518, -122.248, 214.0], Some(weather), town_rules())
+            .place("Averstane Library Terraces", "14", [47.518, -122.248, 214.0], [Some(weather), gauge], town_rules())
             .await?;
         let capability = Capability {
             stations: 8,
@@ -149,8 +149,9 @@ impl Demo {
     }
 
     pub(super) async fn cemetery(&self, weather: Uuid) -> anyhow::Result<()> {
-        let place =
-            self.place("Grevane Hill Cemetery", "3", [47.49, -122.2, 305.0], Some(weather), town_rules()).await?;
+        let place = self
+            .place("Grevane Hill Cemetery", "3", [47.49, -122.2, 305.0], [Some(weather), None], town_rules())
+            .await?;
         let capability = Capability { percent_step: Percent::new(5)?, watering_days: 4, ..Preset::Plain.capability() };
         let mut c = Controller::new("Upper gate".into(), capability);
         let a = ProgramLetter::A;
@@ -214,8 +215,9 @@ impl Demo {
     }
 
     pub(super) async fn glasshouse(&self, weather: Uuid) -> anyhow::Result<()> {
-        let place =
-            self.place("Minna Glasshouse", "27", [47.56, -122.19, 240.0], Some(weather), Rules::default()).await?;
+        let place = self
+            .place("Minna Glasshouse", "27", [47.56, -122.19, 240.0], [Some(weather), None], Rules::default())
+            .await?;
         let capability = Capability { stations: 6, watering_days: 7, ..Preset::Fine.capability() };
         let mut c = Controller::new("Potting shed".into(), capability);
         let bench = |n: u8, name: &str| Station {
@@ -236,7 +238,7 @@ impl Demo {
 
     /// A place that was begun yesterday: no weather, and a controller without stations.
     pub(super) async fn orchard(&self) -> anyhow::Result<()> {
-        let place = self.place("Tolmery Orchard", "", [47.53, -122.12, 268.0], None, Rules::default()).await?;
+        let place = self.place("Tolmery Orchard", "", [47.53, -122.12, 268.0], [None, None], Rules::default()).await?;
         self.controller(place, Controller::new("Pump house".into(), Preset::Monthly.capability())).await.map(drop)
     }
 }

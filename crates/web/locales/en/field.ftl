@@ -517,6 +517,7 @@ because-nothing = nothing has been judged yet.
 because-limit = it is { $a }, but this panel cannot be set any further.
 because-waits = Wait a week with { $a }.
 expect-more = { $after } a week, was { $before }; { $more } { $unit } more.
+expect-met = In the weather of { $from } to { $to } it would have met { $after } % of the demand, instead of { $before } %.
 expect-less = { $after } a week, was { $before }; { $more } { $unit } less.
 rounds-sub = Every controller, soonest first
 rounds-none = No controllers yet.

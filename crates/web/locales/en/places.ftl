@@ -44,7 +44,17 @@ place-why-number-more = Many local rules go by the house number.
 place-weather-choose = Weather of this place
 place-weather-none = No weather yet.
 place-weather-none-more = Import a file from a nearby station, or enter twelve normals.
-place-weather-use = Use this station
+place-weather-use = Use these stations
+place-weather-et0 = Reference ET
+place-weather-rain = Rain
+place-weather-gaps = Fills gaps
+place-weather-et0-of = Reference ET from { $a }
+place-weather-rain-of = Rain from { $a }
+place-weather-gaps-of = Order in which { $a } fills gaps
+place-weather-no-gaps = no
+place-weather-how = Rain falls locally: take it from the nearest gauge. Reference ET may come from farther away. Gaps are filled in the order of the numbers.
+place-weather-share = { $name }: reference ET of { $et0 } days, rain of { $rain } days.
+place-weather-missing = No reference ET on { $a } days, no rain reading on { $b } days.
 year-of = Year of { $a }
 
 # The site file.

@@ -80,6 +80,35 @@ week-empty = Propose a schedule that fits the local rules, this panel and the pl
 week-propose-keep = Propose schedule
 week-propose-group = Group stations by what they need: turf, beds, drip, roofed
 week-propose-again = Propose again
+proposals-link = Compare schedules
+proposals-head = Compare schedules
+proposals-replayed = each replayed over the last year on record
+proposals-normals = by the normals of the month; with weather by the day each would be replayed
+proposals-grouping = Programs
+proposals-keep = Programs as they are
+proposals-by-need = Grouped by need
+proposals-none = There are no stations to schedule yet.
+proposals-best = closest fit
+proposals-use = Use this schedule
+proposals-title = { $a }, { $b }
+proposals-weekdays = Weekdays
+proposals-every = Every so many days
+proposals-odd = Odd dates
+proposals-even = Even dates
+proposals-morning = morning
+proposals-evening = evening
+proposals-deviation = off the weekly need, mean of stations
+proposals-adequacy = of the demand met
+proposals-volume = a year
+proposals-waterings = waterings a year, most of any station
+proposals-days = days a week
+proposals-ends = ends at the year’s highest percent
+proposals-broken =
+    { $n ->
+        [one] One finding breaks a rule or is a fault.
+       *[other] { $n } findings break a rule or are faults.
+    }
+proposals-caution = What is wet through the night stays wet longest, and some plants fall ill of it: water in the evening only where the morning does not do. Check days and hours with the local authority.
 week-propose-why = Days are spread as evenly as the rules allow, as many as soil and plants need. Starts follow one another and end before { $a }, even at the year’s highest percent.
 week-propose-limit = the first closed hour
 week-no-stations = There are no stations yet, so nothing runs.

@@ -12,8 +12,8 @@ use upland_core::sensor::{Sensor, SensorKind};
 use uuid::Uuid;
 
 use crate::context::{
-    ControllerContext, ControllerRecord, NormalsVariant, PlaceContext, PlaceRecord, RevisionSummary, SeriesRecord,
-    StripDay, Versioned, Weather, WeatherDay,
+    ControllerContext, ControllerRecord, FurtherWeather, NormalsVariant, PlaceContext, PlaceRecord, RevisionSummary,
+    SeriesRecord, StripDay, Versioned, Weather, WeatherDay,
 };
 
 /// On which half of the Earth the place is.
@@ -104,6 +104,7 @@ pub(super) fn context(half: Half) -> ControllerContext {
         position,
         time_zone: "Europe/Vienna".into(),
         series_id: Some(Uuid::from_u128(3)),
+        further: FurtherWeather::default(),
         rules: Rules {
             never: Days::from_bits(0b100_0000),
             hours: vec![Hours { from: StartTime::new(600).unwrap(), to: StartTime::new(1080).unwrap() }],
@@ -121,7 +122,9 @@ pub(super) fn context(half: Half) -> ControllerContext {
                 revision_id: Uuid::from_u128(4),
             },
         ),
+        beside: Vec::new(),
         revision: RevisionSummary {
+            has_normals: true,
             id: Uuid::from_u128(4),
             source: "days.csv".into(),
             first_day: NaiveDate::from_ymd_opt(2012, 1, 1),

@@ -1,6 +1,7 @@
 //! Golden files of charts and view models: metric in the north, US units in the south. A changed
 //! figure, word or coordinate shows as a difference to be read.
 
+mod effect;
 mod first_steps;
 mod fixture;
 mod record;
@@ -8,12 +9,13 @@ mod record;
 use askama::Template;
 use chrono::NaiveTime;
 use upland_core::controller::ProgramLetter;
-use upland_core::schedule::Level;
+use upland_core::schedule::{Grouping, Level};
 use upland_core::tuning::{Judgement, Seen};
 
 use crate::charts::{DayArc, Strip, StripInput};
 use crate::context::budget_of;
 use crate::form::Form;
+use crate::pages::proposals::ProposalsView;
 use crate::pages::replay::{Asked, Field, ReplayLiveTemplate, ReplayView, ViewInput};
 use crate::pages::spine::{Spine, Step};
 use crate::pages::stations::{Sheet, SheetInput, StationsLiveTemplate, filled};
@@ -129,6 +131,17 @@ fn today_and_the_steps() {
         let normal = today::normal_now(&context.at, half.today(), units);
         let spine = Spine::of(&context, Step::Year);
         format!("{rows:#?}\n{most}\n{normal:#?}\n{todo:#?}\n{:#?}\n{spine:#?}", today::todos(&context, half.today()))
+    });
+}
+
+#[test]
+fn the_schedules_side_by_side() {
+    each("proposals", |half, units| {
+        let context = context(half);
+        let mut view = ProposalsView::of(&context, &weather(half), Grouping::ByNeed, half.today(), units);
+        // Made anew for every page.
+        view.cards.iter_mut().for_each(|card| card.action.clear());
+        format!("{view:#?}")
     });
 }
 

@@ -9,6 +9,7 @@ use crate::charts::{Strip, StripInput, sun_of};
 use crate::context::{ControllerContext, PlaceContext};
 use crate::error::PageError;
 use crate::guard::signed_in::SignedIn;
+use crate::loading;
 use crate::pages::shell::Ephemeris;
 use crate::show::{Measure, Units, clock, month_long, month_of, nearest_minute};
 use crate::state::App;
@@ -21,7 +22,7 @@ pub(crate) async fn strip_days(
     today: NaiveDate,
 ) -> Result<Vec<StripDay>, PageError> {
     let Some(weather) = at.weather.as_ref() else { return Ok(Vec::new()) };
-    let Some(last) = weather.revision.last_day else { return Ok(Vec::new()) };
+    let Some(last) = weather.last_day() else { return Ok(Vec::new()) };
     let year = if last.year() >= today.year() {
         today.year()
     } else if last.ordinal() >= 365 {
@@ -31,7 +32,7 @@ pub(crate) async fn strip_days(
     };
     let day = |m, d| NaiveDate::from_ymd_opt(year, m, d).unwrap_or(last);
     let to = if year == today.year() { today } else { day(12, 31) };
-    Ok(user.account.strip_days(weather.series.id, day(1, 1), to).await?)
+    Ok(loading::strip_days(&user.account, weather, [day(1, 1), to]).await?)
 }
 
 /// The strips of a desk and of a phone, and the almanac line.

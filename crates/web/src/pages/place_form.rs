@@ -122,6 +122,7 @@ pub(crate) fn read(form: &mut Form, units: Units, before: Option<&PlaceRecord>) 
         position,
         time_zone,
         series_id: before.and_then(|b| b.series_id),
+        further: before.map(|b| b.further.clone()).unwrap_or_default(),
         rules: before.map(|b| b.rules.clone()).unwrap_or_default(),
     })
 }

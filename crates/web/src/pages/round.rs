@@ -76,6 +76,8 @@ pub(crate) struct AdviceView {
     pub(crate) wordy: bool,
     pub(crate) because: String,
     pub(crate) expect: String,
+    /// What the change would have done in the weather just past.
+    pub(crate) effect: String,
     pub(crate) accept: String,
     pub(crate) look_again: String,
     /// The change as data: what an answer refers to. Empty when nothing changes.
@@ -226,6 +228,7 @@ impl AdviceView {
             unit: words.unit,
             wordy: words.wordy,
             offer: advice.change.map(offer).unwrap_or_default(),
+            effect: String::new(),
         }
     }
 }

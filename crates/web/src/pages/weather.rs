@@ -1,13 +1,17 @@
 //! Series of weather: the list, the choice for a place, one series.
 
-use crate::context::{RevisionSummary, SeriesRecord, TYPED, TYPED_TEMPERATURES, Versioned};
-use upland_core::place::Position;
+use crate::context::{
+    FurtherWeather, PlaceRecord, RevisionSummary, SeriesRecord, TYPED, TYPED_TEMPERATURES, Versioned,
+};
+use upland_core::climate::blend::BlendedDay;
 use upland_core::quantity::MonthOfYear;
 use uuid::Uuid;
 
+use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::context::Weather;
+use crate::form::Form;
 use crate::show::{Measure, Units, date_long, month_long, number};
 use crate::words::Words;
 
@@ -23,6 +27,14 @@ pub(crate) struct SeriesRow {
     pub(crate) good_for: String,
     pub(crate) used_by: String,
     pub(crate) chosen: bool,
+    /// Whether it has normals of its own, so that a place can look at it first.
+    pub(crate) can_be_first: bool,
+    /// Whether its rain counts before any other's.
+    pub(crate) rain: bool,
+    /// Where it comes in filling gaps, `1` first; empty where it fills none.
+    pub(crate) gaps: String,
+    /// The choices of that.
+    pub(crate) ranks: Vec<Choice>,
 }
 
 #[derive(askama::Template)]
@@ -44,6 +56,8 @@ pub(crate) struct PlaceWeatherTemplate {
     pub(crate) action: String,
     pub(crate) post_to: String,
     pub(crate) file_error: String,
+    /// From which station the days on record are, where there are several; a line each.
+    pub(crate) shares: Vec<String>,
     pub(crate) normals_href: String,
     pub(crate) controllers: Vec<super::places::ControllerLink>,
     pub(crate) spine: Option<Spine>,
@@ -59,6 +73,9 @@ pub(crate) fn method_words(method: &str) -> String {
     if method == TYPED_TEMPERATURES {
         return w.t("method-typed-temperatures");
     }
+    if method.is_empty() {
+        return w.t("method-none");
+    }
     if method.starts_with("hargreaves") {
         return w.t("method-hargreaves");
     }
@@ -69,7 +86,7 @@ pub(crate) fn method_words(method: &str) -> String {
 /// Rows of series; distances are from a place where there is one.
 pub(crate) fn series_rows(
     series: &[(Versioned<SeriesRecord>, RevisionSummary)],
-    from: Option<(&Position, Option<Uuid>)>,
+    from: Option<&PlaceRecord>,
     used_by: impl Fn(Uuid) -> Vec<String>,
     units: Units,
 ) -> Vec<SeriesRow> {
@@ -78,7 +95,10 @@ pub(crate) fn series_rows(
         .iter()
         .map(|(s, r)| {
             let typed = r.is_typed();
-            let km = from.filter(|_| !typed).map(|(p, _)| p.distance_km(&s.value.position));
+            let away = from
+                .filter(|_| !typed)
+                .map(|p| (p.position.distance_km(&s.value.position), p.position.bearing_deg(&s.value.position)));
+            let km = away.map(|(km, _)| km);
             SeriesRow {
                 id: s.id.to_string(),
                 href: format!("/weather/{}", s.id),
@@ -91,19 +111,93 @@ pub(crate) fn series_rows(
                     _ => w.t("series-typed"),
                 },
                 method: method_words(&r.method),
-                distance: km.map_or_else(String::new, |km| Measure::Distance.show(km, units)),
+                distance: away.map_or_else(String::new, |away| away_words(away, units)),
                 good_for: w.t(match km {
                     None if typed => "good-typed",
+                    Some(km) if r.method.is_empty() && km <= 2.0 => "good-rain-near",
+                    _ if r.method.is_empty() => "good-rain",
                     None => "good-unknown",
                     Some(km) if km <= 2.0 => "good-near",
                     Some(km) if km <= 20.0 => "good-far",
                     Some(_) => "good-very-far",
                 }),
                 used_by: some_names(&used_by(s.id)),
-                chosen: from.is_some_and(|(_, chosen)| chosen == Some(s.id)),
+                chosen: from.is_some_and(|p| p.series_id == Some(s.id)),
+                can_be_first: r.has_normals,
+                rain: from.is_some_and(|p| p.further.rain.or(p.series_id) == Some(s.id)),
+                gaps: from
+                    .and_then(|p| p.further.gaps.iter().position(|id| *id == s.id))
+                    .map_or_else(String::new, |rank| (rank + 1).to_string()),
+                ranks: ranks(),
             }
         })
         .collect()
+}
+
+/// `8.2 km NW`; a station on the spot has no direction.
+pub(crate) fn away_words((km, bearing): (f64, f64), units: Units) -> String {
+    let distance = Measure::Distance.show(km, units);
+    if km < 0.05 { distance } else { format!("{distance} {}", compass(bearing)) }
+}
+
+/// The nearest of eight points of the compass, in letters.
+fn compass(bearing_deg: f64) -> String {
+    const POINTS: [&str; 8] =
+        ["compass-n", "compass-ne", "compass-e", "compass-se", "compass-s", "compass-sw", "compass-w", "compass-nw"];
+    // 0 to 360 divided in eight, each point in the middle of its part.
+    Words.t(POINTS[(bearing_deg / 45.0).round() as usize % 8])
+}
+
+fn ranks() -> Vec<Choice> {
+    let ranks = (1..=FurtherWeather::MOST_GAPS).map(|n| Choice::new(n.to_string(), n.to_string()));
+    std::iter::once(Choice::new("", Words.t("place-weather-no-gaps"))).chain(ranks).collect()
+}
+
+/// What a form has chosen for a place: the first station, the one for rain, those that fill gaps. Nothing where no
+/// station is chosen, or one that is not there.
+pub(crate) fn chosen(
+    form: &Form,
+    place: &PlaceRecord,
+    series: &[(Versioned<SeriesRecord>, RevisionSummary)],
+) -> Option<PlaceRecord> {
+    let known: Vec<Uuid> = series.iter().map(|(s, _)| s.id).collect();
+    let read = |field: &str| Uuid::parse_str(form.get(field)).ok().filter(|id| known.contains(id));
+    let first = read("series").filter(|id| series.iter().any(|(s, r)| s.id == *id && r.has_normals))?;
+    let mut gaps: Vec<(u8, Uuid)> = known
+        .iter()
+        .filter(|id| **id != first)
+        .filter_map(|id| Some((form.get(&format!("gaps_{id}")).parse().ok()?, *id)))
+        .collect();
+    // Two of one rank stand as they are listed.
+    gaps.sort_by_key(|(rank, _)| *rank);
+    gaps.truncate(FurtherWeather::MOST_GAPS);
+    let further = FurtherWeather {
+        rain: read("rain").filter(|id| *id != first),
+        gaps: gaps.into_iter().map(|(_, id)| id).collect(),
+    };
+    Some(PlaceRecord { series_id: Some(first), further, ..place.clone() })
+}
+
+/// How many days each station of a place gives, and how many are missing.
+pub(crate) fn share_lines(weather: &Weather, days: &[BlendedDay]) -> Vec<String> {
+    let w = Words;
+    let count = |n: usize| number(n as f64, 0);
+    let mut lines: Vec<String> = weather
+        .stations()
+        .iter()
+        .enumerate()
+        .map(|(at, (_, name))| {
+            let et0 = days.iter().filter(|d| d.et0_from == Some(at)).count();
+            let rain = days.iter().filter(|d| d.rain_from == Some(at)).count();
+            w.with("place-weather-share", &[("name", name), ("et0", &count(et0)), ("rain", &count(rain))])
+        })
+        .collect();
+    let without = |from: fn(&BlendedDay) -> Option<usize>| days.iter().filter(|d| from(d).is_none()).count();
+    let (et0, rain) = (without(|d| d.et0_from), without(|d| d.rain_from));
+    if et0 + rain > 0 {
+        lines.push(w.t2("place-weather-missing", count(et0), count(rain)));
+    }
+    lines
 }
 
 /// What each guess of a series would do to its July, or whatever its peak is.

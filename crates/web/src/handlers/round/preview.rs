@@ -1,6 +1,7 @@
 use actix_web::web;
 use uuid::Uuid;
 
+use super::show::effect_of;
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
@@ -20,7 +21,10 @@ pub(crate) async fn preview(
 ) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let records = user.account.newest_records(&[*id]).await?;
-    let seen = read(&mut form, &context, app.clock.today(context.at.zone), &FieldState::of(&records));
+    let today = app.clock.today(context.at.zone);
+    let seen = read(&mut form, &context, today, &FieldState::of(&records));
     let advice = advice(&context, &seen);
-    page(&RoundLiveTemplate { w: Words, advice: AdviceView::of(&context, &seen, &advice, user.units) })
+    let view = AdviceView::of(&context, &seen, &advice, user.units);
+    let effect = effect_of(&user, context, &advice, today).await?;
+    page(&RoundLiveTemplate { w: Words, advice: AdviceView { effect, ..view } })
 }

@@ -1,13 +1,18 @@
 use actix_web::web;
+use chrono::NaiveDate;
+use upland_core::tuning::Advice;
 use uuid::Uuid;
 
+use crate::apart::apart;
 use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
+use crate::handlers::sensors::days_on_record;
 use crate::loading;
+use crate::pages::effect::effect;
 use crate::pages::field::FieldState;
 use crate::pages::round::{AdviceView, RoundTemplate, advice, empty, grounds, percents, read};
 use crate::pages::spine::Step;
@@ -20,6 +25,18 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let form = empty(&context, app.clock.today(context.at.zone));
     page(&round_page(&app, &user, &context, form).await?)
+}
+
+/// What a change would have done in the weather on record; empty where nothing changes.
+pub(super) async fn effect_of(
+    user: &SignedIn,
+    context: ControllerContext,
+    advice: &Advice,
+    today: NaiveDate,
+) -> Result<String, PageError> {
+    let Some(change) = advice.change else { return Ok(String::new()) };
+    let days = days_on_record(user, &context).await?;
+    apart(move || effect(&context, &days, change, today)).await
 }
 
 pub(super) async fn round_page(
@@ -49,7 +66,10 @@ pub(super) async fn round_page(
         version: context.controller.version,
         percents: percents(context, now.date()),
         grounds: grounds(context.controller()),
-        advice: AdviceView::of(context, &seen, &advice, user.units),
+        advice: AdviceView {
+            effect: effect_of(user, context.clone(), &advice, now.date()).await?,
+            ..AdviceView::of(context, &seen, &advice, user.units)
+        },
         shell: frame.shell,
         spine: frame.spine,
         strip: frame.strip,

@@ -8,11 +8,15 @@ use upland_store::WeatherDay;
 use crate::context::ControllerContext;
 use crate::error::PageError;
 use crate::guard::signed_in::SignedIn;
+use crate::loading;
 
-/// Every day on record of the weather that a place looks at; none for typed normals.
+/// Every day on record of the weather that a place looks at, gaps filled; none for typed normals alone.
 pub(super) async fn days_on_record(user: &SignedIn, context: &ControllerContext) -> Result<Vec<WeatherDay>, PageError> {
     match &context.at.weather {
-        Some(weather) if !weather.is_typed() => Ok(user.account.weather_days(weather.series.id).await?),
+        Some(weather) if !weather.is_typed() || !weather.beside.is_empty() => {
+            let days = loading::days(&user.account, weather).await?;
+            Ok(days.into_iter().map(|blended| blended.day).collect())
+        }
         _ => Ok(Vec::new()),
     }
 }

@@ -1,6 +1,6 @@
 use actix_web::web;
 use upland_formats::site::{FieldDoc, PanelDoc};
-use upland_store::{ControllerRecord, PlaceRecord, Record, SeriesRecord, Write};
+use upland_store::{ControllerRecord, FurtherWeather, PlaceRecord, Record, SeriesRecord, Write};
 use uuid::Uuid;
 
 use super::choose::refused;
@@ -43,6 +43,7 @@ pub(crate) async fn import(app: web::Data<App>, user: SignedIn, file: web::Path<
         position: site.position,
         time_zone: site.zone.name().to_owned(),
         series_id,
+        further: FurtherWeather::default(),
         rules: site.rules,
     };
     action.writes.push(Write::new(place_id, Record::Place(Some(place))));

@@ -44,7 +44,7 @@ pub(super) async fn temporary_page(
     let days = match &context.at.weather {
         Some(weather) if weather.has_days() => {
             let from = today - TimeDelta::days(BALANCE_DAYS);
-            user.account.strip_days(weather.series.id, from, today).await?
+            loading::strip_days(&user.account, weather, [from, today]).await?
         }
         _ => Vec::new(),
     };

@@ -43,6 +43,8 @@ pub(crate) async fn decide(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
         read: record.read(),
         decisions,
         typed: record.weather.typed(),
+        // What has no normals stands beside another station and still needs none.
+        beside: record.weather.normals().is_none(),
     });
     let revision = match revision {
         Ok(revision) => revision,

@@ -104,6 +104,7 @@ pub(super) async fn look(
         Ok(id) => Some(loading::record(&user.account, id).await?).filter(|record| !record.weather.is_typed()),
         Err(_) => None,
     };
+    let first = place.value.series_id;
     let looked = apart(move || {
         let mut known = stated;
         if let Some(own) = own.filter(|own| !own.weather.is_typed())
@@ -113,7 +114,9 @@ pub(super) async fn look(
             known = (!into.is_empty()).then_some(own);
             form.set("into", into);
         }
-        let (view, importable) = preview(&mut form, &sent.table, known.as_ref(), units);
+        // What is already first, or becomes it, must give normals.
+        let beside = first.is_some_and(|id| known.as_ref().is_none_or(|k| k.weather.series.id != id));
+        let (view, importable) = preview(&mut form, &sent.table, known.as_ref(), beside, units);
         Looked { sent, form, view, importable, known }
     });
     looked.await

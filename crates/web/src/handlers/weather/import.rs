@@ -1,10 +1,10 @@
 use actix_web::http::StatusCode;
 use actix_web::web;
-use upland_store::{PlaceRecord, Record, SeriesRecord, Write};
+use upland_store::{Record, SeriesRecord, Write};
 use uuid::Uuid;
 
 use super::file::{file_page, look, sent};
-use super::new_series_writes;
+use super::{looking_at, new_series_writes};
 use crate::apart::apart;
 use crate::error::{Page, PageError};
 use crate::guard::posted::Posted;
@@ -42,11 +42,13 @@ pub(crate) async fn import(
             let id = known.weather.series.id;
             // The file was joined to the record as it stands now, whatever the page had shown.
             let made_on = known.weather.series.version;
-            let mut writes =
-                vec![Write { id, made_on, record: Record::Series(Some(record), Some(Box::new(revision))) }];
-            if place.value.series_id != Some(id) {
-                writes.push(place_write(&place, &form, PlaceRecord { series_id: Some(id), ..place.value.clone() }));
+            let mut writes = Vec::new();
+            if place.value.series_id != Some(id) && !place.value.further.all().any(|known| known == id) {
+                let looking = looking_at(&place.value, id, &revision);
+                writes.push(place_write(&place, &form, looking));
             }
+            // The revision goes in with its series, which comes first.
+            writes.insert(0, Write { id, made_on, record: Record::Series(Some(record), Some(Box::new(revision))) });
             writes
         }
         None => new_series_writes(record, revision, &place, &form),

@@ -8,13 +8,29 @@ pub(crate) mod normals;
 pub(crate) mod of_place;
 mod record;
 pub(crate) mod series;
+pub(crate) mod station;
 pub(crate) mod upload;
 
-use upland_store::{NewRevision, PlaceRecord, Record, SeriesRecord, Versioned, Write};
+use upland_store::{FurtherWeather, NewRevision, PlaceRecord, Record, SeriesRecord, Versioned, Write};
 use uuid::Uuid;
 
 use crate::form::Form;
 use crate::handlers::saving::place_write;
+
+/// A place that looks at a series from now on: as its first, where the series has normals; else beside it, for its
+/// rain where it measures nothing else, and to fill gaps where it has temperatures too.
+fn looking_at(place: &PlaceRecord, id: Uuid, revision: &NewRevision) -> PlaceRecord {
+    let mut looking = place.clone();
+    let further = &mut looking.further;
+    if !revision.normals.is_empty() {
+        looking.series_id = Some(id);
+    } else if revision.et0.is_empty() {
+        further.rain = Some(id);
+    } else if further.gaps.len() < FurtherWeather::MOST_GAPS {
+        further.gaps.push(id);
+    }
+    looking
+}
 
 /// The writes of a new series, and of the place that asked for it and looks at it from now on, as the form
 /// saw it: two people who give a place its weather at once get the choice of two sides.
@@ -25,6 +41,6 @@ fn new_series_writes(
     form: &Form,
 ) -> Vec<Write> {
     let id = Uuid::new_v4();
-    let looking = PlaceRecord { series_id: Some(id), ..place.value.clone() };
+    let looking = looking_at(&place.value, id, &revision);
     vec![Write::new(id, Record::Series(Some(record), Some(Box::new(revision)))), place_write(place, form, looking)]
 }

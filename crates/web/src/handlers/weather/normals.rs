@@ -108,6 +108,7 @@ fn typed_again(known: &Known, source: String, normals: TypedNormals) -> Result<N
         read: known.read(),
         decisions: known.decisions.clone(),
         typed: Some(normals),
+        beside: false,
     };
     revision_of_record(record).map_err(|e| PageError::Ours(Box::new(e)))
 }

@@ -12,7 +12,7 @@ use crate::loading;
 use crate::pages::places::ControllerLink;
 use crate::pages::shell::View;
 use crate::pages::spine::{Spine, Step};
-use crate::pages::weather::{PlaceWeatherTemplate, series_rows};
+use crate::pages::weather::{PlaceWeatherTemplate, series_rows, share_lines};
 use crate::state::App;
 use crate::words::Words;
 
@@ -43,11 +43,19 @@ async fn place_weather(
         }
         None => None,
     };
+    let at = loading::with_weather(&user.account, place.clone()).await?;
+    let shares = match &at.weather {
+        Some(weather) if !weather.beside.is_empty() => {
+            share_lines(weather, &loading::days(&user.account, weather).await?)
+        }
+        _ => Vec::new(),
+    };
     let post_to = format!("/places/{id}/weather");
     let shell = shell(app, user, View::Places, "weather", w.t("step-weather"), &post_to);
     Ok(PlaceWeatherTemplate {
         shell,
-        rows: series_rows(&series, Some((&place.value.position, place.value.series_id)), |_| Vec::new(), user.units),
+        rows: series_rows(&series, Some(&place.value), |_| Vec::new(), user.units),
+        shares,
         place: place.value.name.clone(),
         place_id: id.to_string(),
         version: place.version,

@@ -16,7 +16,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::loading;
 use crate::pages::Choice;
-use crate::pages::series::{Period, RecordView, Scheduled, SeriesTemplate, where_is};
+use crate::pages::series::{Period, RecordView, Scheduled, SeriesTemplate, fill_station, where_is};
 use crate::pages::shell::View;
 use crate::pages::weather::{method_words, series_rows, variant_lines};
 use crate::show::Measure;
@@ -53,6 +53,8 @@ pub(super) async fn series_page(
     if form.get("action").is_empty() {
         form.set("action", new_key());
     }
+    let station_open = form.has("name");
+    fill_station(&mut form, &record.weather.series.value, units);
     let typed = record.weather.is_typed();
     let weather = record.weather.clone();
     let looked_at = base.clone();
@@ -81,6 +83,8 @@ pub(super) async fn series_page(
         import_href: own_place.filter(|_| !typed).map(|place| format!("/places/{place}/weather")),
         variants: variant_lines(&weather, units),
         depth_unit: Measure::Depth.unit(units),
+        height_unit: Measure::Height.unit(units),
+        station_open,
         base,
         name,
         view,

@@ -1,12 +1,14 @@
 pub(crate) mod change;
 pub(crate) mod preview;
+pub(crate) mod proposals;
 pub(crate) mod show;
 
 use upland_core::controller::{Controller, DayMode, ProgramLetter, StartTime};
-use upland_core::schedule::{Grouping, Level, Situation, check, propose, repair_all};
+use upland_core::schedule::{Level, Situation, check, propose_as, repair_all};
 
 use crate::form::Form;
 use crate::pages::findings::finding_key;
+use crate::pages::proposals::wish_of;
 use crate::pages::week::{read_program, read_stations, weekday_of};
 use crate::words::Words;
 
@@ -30,8 +32,8 @@ fn decide(
     let letter = letter_of(form);
     match form.get("do") {
         "propose" => {
-            let grouping = if form.is("grouping", "by_need") { Grouping::ByNeed } else { Grouping::Keep };
-            *controller = propose(situation, controller, grouping).controller;
+            let (wish, grouping) = wish_of(form);
+            *controller = propose_as(situation, controller, grouping, wish).controller;
             return "why-proposal";
         }
         "repair-all" => {

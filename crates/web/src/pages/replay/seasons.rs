@@ -109,6 +109,16 @@ impl<'a> Field<'a> {
         self.run(replay(&self.ground, season, rules, &mut candidate.planned(), keep), asked)
     }
 
+    /// Another schedule for the same stations: its sums over a season, of some stations or of all.
+    pub(crate) fn of_schedule(&self, season: &Season, controller: &Controller, only: Option<&[u8]>) -> WholeTotals {
+        let controller = Controller { temporaries: Vec::new(), ..controller.clone() };
+        let plan = self.context.situation(self.first).plan(&controller);
+        let ground = Ground::of(&controller);
+        let candidate = Candidate { ground: &ground, ..self.candidate(&controller, &plan) };
+        let rules = &self.context.at.rules;
+        replay(&ground, season, rules, &mut candidate.planned(), Keep::Sums).totals(only)
+    }
+
     /// What is tried, and the present.
     pub(crate) fn pair(&self, season: &Season, asked: &Asked) -> [Replayed; 2] {
         let (controller, plan) = self.tried_controller(asked);

@@ -4,6 +4,7 @@ mod flag_rows;
 mod months;
 mod period;
 mod recent;
+mod station;
 
 use chrono::NaiveDate;
 use upland_core::climate::normals::NormalDay;
@@ -22,6 +23,7 @@ pub(crate) use flag_rows::{DecisionRow, FlagRow, element_key, element_name, meas
 pub(crate) use months::MonthsView;
 pub(crate) use period::{Period, PeriodLink, Steps};
 pub(crate) use recent::{RecentView, Scheduled};
+pub(crate) use station::{Station, fill_station};
 
 #[derive(askama::Template)]
 #[template(path = "series.html")]
@@ -41,6 +43,9 @@ pub(crate) struct SeriesTemplate {
     pub(crate) import_href: Option<String>,
     pub(crate) variants: Vec<(String, String)>,
     pub(crate) depth_unit: &'static str,
+    pub(crate) height_unit: &'static str,
+    /// Whether the form of the station was sent and not saved.
+    pub(crate) station_open: bool,
     pub(crate) view: RecordView,
 }
 

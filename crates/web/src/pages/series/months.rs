@@ -52,7 +52,8 @@ impl MonthsView {
     pub(crate) fn of(normals: Option<&Normals>, months: &[MonthOnRecord], now: MonthOfYear, units: Units) -> Self {
         let (by_month, by_year) = rain_spread(months);
         let due: u32 = months.iter().map(|m| m.days_due).sum();
-        let there: u32 = months.iter().map(|m| m.with_et0).sum();
+        let counts = Counts::of(months);
+        let there: u32 = months.iter().map(|m| counts.there(m)).sum();
         let complete = if due == 0 {
             String::new()
         } else {
@@ -64,9 +65,33 @@ impl MonthsView {
             now: now.index(),
             lines: lines(normals, &by_month, by_year, units),
             sub: spread_words(months, by_year, &by_month),
-            years: months.chunk_by(|a, b| a.year == b.year).map(year_bars).collect(),
+            years: months.chunk_by(|a, b| a.year == b.year).map(|year| year_bars(year, counts)).collect(),
             complete,
         }
+    }
+}
+
+/// What makes a day complete: its reference ET, or of a rain gauge its rain.
+#[derive(Debug, Clone, Copy, PartialEq)]
+enum Counts {
+    ReferenceEt,
+    Rain,
+}
+
+impl Counts {
+    fn of(months: &[MonthOnRecord]) -> Self {
+        if months.iter().all(|m| m.with_et0 == 0) { Self::Rain } else { Self::ReferenceEt }
+    }
+
+    const fn there(self, month: &MonthOnRecord) -> u32 {
+        match self {
+            Self::ReferenceEt => month.with_et0,
+            Self::Rain => month.with_rain,
+        }
+    }
+
+    const fn missing(self, month: &MonthOnRecord) -> u32 {
+        month.days_due.saturating_sub(self.there(month))
     }
 }
 
@@ -95,9 +120,14 @@ fn lines(
             let cells = by_month.iter().map(|s| figure(s.map(value))).collect();
             lines.push(NormalLine { name: w.t(name), cells, year: figure(by_year.map(value)), strong: false });
         };
-        line("record-rain-dry", |s| s.dry);
-        line("record-rain-middle", |s| s.middle);
-        line("record-rain-wet", |s| s.wet);
+        // A single year is neither dry nor wet.
+        if by_month.iter().flatten().all(|s| s.years == 1) {
+            line("record-rain", |s| s.middle);
+        } else {
+            line("record-rain-dry", |s| s.dry);
+            line("record-rain-middle", |s| s.middle);
+            line("record-rain-wet", |s| s.wet);
+        }
     }
     lines
 }
@@ -108,6 +138,9 @@ fn spread_words(months: &[MonthOnRecord], by_year: Option<Spread>, by_month: &[O
     let (Some(first), Some(last)) = (months.first(), months.last()) else { return String::new() };
     let spread = by_year.or_else(|| by_month.iter().flatten().max_by_key(|s| s.years).copied());
     let Some(spread) = spread else { return String::new() };
+    if spread.years == 1 {
+        return first.year.to_string();
+    }
     let years = w.t2("record-years", first.year.to_string(), last.year.to_string());
     let rank = if spread.rank == 1 {
         w.t1("record-spread-ends", spread.years.to_string())
@@ -117,9 +150,12 @@ fn spread_words(months: &[MonthOnRecord], by_year: Option<Spread>, by_month: &[O
     format!("{years}; {rank}")
 }
 
-fn year_bars(months: &[MonthOnRecord]) -> YearBars {
-    let bars = MonthOfYear::ALL.into_iter().map(|month| months.iter().find(|m| m.month == month).map(bar)).collect();
-    let missing: u32 = months.iter().map(MonthOnRecord::missing).sum();
+fn year_bars(months: &[MonthOnRecord], counts: Counts) -> YearBars {
+    let bars = MonthOfYear::ALL
+        .into_iter()
+        .map(|month| months.iter().find(|m| m.month == month).map(|m| bar(m, counts)))
+        .collect();
+    let missing: u32 = months.iter().map(|m| counts.missing(m)).sum();
     YearBars {
         year: months.first().map_or_else(String::new, |m| m.year.to_string()),
         bars,
@@ -127,11 +163,11 @@ fn year_bars(months: &[MonthOnRecord]) -> YearBars {
     }
 }
 
-fn bar(month: &MonthOnRecord) -> MonthBar {
+fn bar(month: &MonthOnRecord, counts: Counts) -> MonthBar {
     let a_day = WIDTH / f64::from(month.length());
     let from = f64::from(month.begins - 1) * a_day;
-    let there = f64::from(month.with_et0) * a_day;
-    let missing = f64::from(month.missing()) * a_day;
+    let there = f64::from(counts.there(month)) * a_day;
+    let missing = f64::from(counts.missing(month)) * a_day;
     let to_come = f64::from((month.length() + 1).saturating_sub(month.begins + month.days_due)) * a_day;
     let rest = |from: f64, width: f64| (width > 0.0).then_some((Fixed(from), Fixed(width)));
     MonthBar {

@@ -7,8 +7,9 @@ use super::proposals::{Open, proposals};
 use crate::form::Form;
 use crate::words::Words;
 
-/// The mapping that a form states, or what is still missing.
-pub(super) fn mapping(form: &Form, table: &Table) -> Result<Mapping, Vec<Open>> {
+/// The mapping that a form states, or what is still missing; a file that stands `beside` another station may be a
+/// rain gauge's.
+pub(super) fn mapping(form: &Form, table: &Table, beside: bool) -> Result<Mapping, Vec<Open>> {
     let proposals = proposals(form, table);
     let w = Words;
     let (mut assigned, mut open) = (Vec::new(), Vec::new());
@@ -22,7 +23,11 @@ pub(super) fn mapping(form: &Form, table: &Table) -> Result<Mapping, Vec<Open>> 
             }),
         }
     }
-    match Mapping::new(assigned) {
+    let mapping = match Mapping::new(assigned.clone()) {
+        Err(MappingError::Missing(Column::TMax | Column::TMin)) if beside => Mapping::of_gauge(assigned),
+        other => other,
+    };
+    match mapping {
         Ok(mapping) if open.is_empty() => Ok(mapping),
         Ok(_) => Err(open),
         Err(error) => {

@@ -9,8 +9,6 @@ mod proposals;
 use chrono::NaiveDate;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::normals::NormalsError;
-use upland_core::place::Position;
-use upland_core::quantity::range;
 use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Table, read};
 
 use crate::charts::SeriesPlate;
@@ -18,8 +16,9 @@ use crate::context::Record;
 use crate::form::Form;
 use crate::intake::{DailyRecord, IntakeError, revision_of_record};
 use crate::pages::Choice;
+use crate::pages::series::Station;
 use crate::pages::shell::Shell;
-use crate::show::{Measure, Units, date_long, number};
+use crate::show::{Units, date_long, number};
 use crate::words::Words;
 use joining::joined;
 use lines::{fault_row, note_row};
@@ -85,17 +84,19 @@ pub(crate) struct Importable {
 const MOST_LINES: usize = 40;
 
 /// Reads a file through its form; gives what can be imported when nothing is missing. `known` is the record that
-/// the file goes on with, if any: its station is then that of the file.
+/// the file goes on with, if any: its station is then that of the file. `beside` tells that the place has a station
+/// already, beside which this one may lack months or temperatures.
 pub(crate) fn preview(
     form: &mut Form,
     table: &Table,
     known: Option<&Record>,
+    beside: bool,
     units: Units,
 ) -> (FilePreview, Option<Importable>) {
     let w = Words;
-    let station = Station::read(form, known, units);
+    let station = station_of(form, known, units);
     let mut view = FilePreview { sub: w.count("file-lines", table.len()), ..FilePreview::default() };
-    let mapping = match mapping(form, table) {
+    let mapping = match mapping(form, table, beside) {
         Ok(mapping) => mapping,
         Err(open) => {
             view.open = open;
@@ -111,7 +112,7 @@ pub(crate) fn preview(
     let mut record = station.map(|station| {
         let (read, decisions) = (days.clone(), Vec::new());
         let Station { name, position, wind_height_m } = station;
-        (name, DailyRecord { position, wind_height_m, source: String::new(), read, decisions, typed: None })
+        (name, DailyRecord { position, wind_height_m, source: String::new(), read, decisions, typed: None, beside })
     });
     if let (Some(known), Some((name, record))) = (known, &mut record) {
         let merged = joined(known, &days);
@@ -134,7 +135,7 @@ pub(crate) fn preview(
 
 /// The days of a file whose columns are settled and whose lines have no error.
 pub(crate) fn days_of(form: &Form, table: &Table) -> Option<Vec<DailyWeather>> {
-    let reading = read(table, &mapping(form, table).ok()?, None);
+    let reading = read(table, &mapping(form, table, true).ok()?, None);
     reading.faults.is_empty().then(|| reading.rows.iter().map(|r| r.day).collect())
 }
 
@@ -147,29 +148,11 @@ fn no_normals(error: &IntakeError) -> String {
     }
 }
 
-/// The station of a file.
-struct Station {
-    name: String,
-    position: Position,
-    wind_height_m: f64,
-}
-
-impl Station {
-    /// That of the record that the file goes on with, or as it was typed.
-    fn read(form: &mut Form, known: Option<&Record>, units: Units) -> Option<Self> {
-        if let Some(record) = known {
-            let series = &record.weather.series.value;
-            let (name, position) = (series.name.clone(), series.position);
-            return Some(Self { name, position, wind_height_m: series.wind_height_m });
-        }
-        let name = form.name("name");
-        let latitude = form.needed("latitude", Measure::Degrees, range::LATITUDE, units);
-        let longitude = form.needed("longitude", Measure::Degrees, range::LONGITUDE, units);
-        let elevation = form.needed("elevation", Measure::Height, range::ELEVATION, units);
-        let wind_height = form.needed("wind_height", Measure::Height, range::WIND_HEIGHT, units);
-        let position = Position::new(latitude?, longitude?, elevation?).ok()?;
-        Some(Self { name: name?, position, wind_height_m: wind_height? })
-    }
+/// The station of a file: that of the record that it goes on with, or as it was typed.
+fn station_of(form: &mut Form, known: Option<&Record>, units: Units) -> Option<Station> {
+    let Some(record) = known else { return Station::read(form, None, units) };
+    let series = &record.weather.series.value;
+    Some(Station { name: series.name.clone(), position: series.position, wind_height_m: series.wind_height_m })
 }
 
 /// Says how many choices are missing, or that everything can be imported.
@@ -315,7 +298,7 @@ mod tests {
         for (field, value) in choices {
             form.set(field, *value);
         }
-        let (view, importable) = preview(&mut form, &table, None, Units::Metric);
+        let (view, importable) = preview(&mut form, &table, None, false, Units::Metric);
         (form, view, importable)
     }
 

@@ -172,6 +172,7 @@ impl WeekView {
                 (format!("/controllers/{}/dial-in", context.controller.id), w.t("dial-link")),
                 (format!("/controllers/{}/round", context.controller.id), w.t("round-link")),
                 (format!("/controllers/{}/temporary", context.controller.id), w.t("temp-link")),
+                (format!("{base_href}/proposals"), w.t("proposals-link")),
                 (format!("/controllers/{}/why", context.controller.id), w.t("week-why-link")),
                 (format!("/controllers/{}/runs.ics", context.controller.id), w.t("week-file-link")),
             ],
@@ -320,7 +321,7 @@ fn proposal_note(
     ProposalNote { shortfalls: shortfalls.iter().map(|s| shortfall_words(w, s)).collect(), can_group, fresh: !any_runs }
 }
 
-fn shortfall_words(w: Words, shortfall: &Shortfall) -> String {
+pub(crate) fn shortfall_words(w: Words, shortfall: &Shortfall) -> String {
     match shortfall {
         Shortfall::Hours { needed, free } => w.t2("week-shortfall-hours", needed.to_string(), free.to_string()),
         Shortfall::Days { letter, needed, .. } => {

@@ -46,7 +46,7 @@ impl<'a> Provenances<'a> {
             .context
             .distance_km()
             .map_or_else(String::new, |km| w.t1("weather-off", Measure::Distance.show(km, units)));
-        let mut rows = vec![prov("input-et0", et0, Provenance::Measured, format!("{off}, {years}"))];
+        let mut rows = vec![prov("input-et0", et0, Provenance::Measured, format!("{off}, {years}{}", self.gaps()))];
         if hargreaves {
             rows.push(prov("input-others", String::new(), Provenance::Guessed, w.t("hargreaves-note")));
         } else {
@@ -63,15 +63,24 @@ impl<'a> Provenances<'a> {
             }
         }
         let rain_how = if normal.rain_mm.is_some() { Provenance::Measured } else { Provenance::Guessed };
-        let rain_note = w.t(if normal.rain_mm.is_none() {
-            "rain-none-note"
-        } else if self.context.distance_km().unwrap_or(0.0) > 2.0 {
-            "rain-far-note"
-        } else {
-            "rain-note"
-        });
+        let near_enough = |km: f64| if km > 2.0 { "rain-far-note" } else { "rain-note" };
+        let rain_note = match self.weather.rain_station() {
+            _ if normal.rain_mm.is_none() => w.t("rain-none-note"),
+            Some(station) => {
+                let km = self.context.place.value.position.distance_km(&station.series.value.position);
+                format!("{}; {}", w.t1("rain-from-note", &station.series.value.name), w.t(near_enough(km)))
+            }
+            None => w.t(near_enough(self.context.distance_km().unwrap_or(0.0))),
+        };
         rows.push(prov("input-rain", rain, rain_how, rain_note));
         rows
+    }
+
+    /// `; gaps from Valley airfield`; nothing where no station fills them.
+    fn gaps(&self) -> String {
+        let stations = self.weather.beside.iter().filter(|b| b.for_gaps);
+        let names: Vec<&str> = stations.map(|b| b.series.value.name.as_str()).collect();
+        if names.is_empty() { String::new() } else { format!("; {}", Words.t1("gaps-from-note", names.join(", "))) }
     }
 
     fn years(&self) -> String {

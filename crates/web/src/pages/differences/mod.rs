@@ -1,12 +1,14 @@
 //! What two versions of a document disagree on, by the names that people use.
 
+mod paths;
+
 use std::collections::{BTreeMap, BTreeSet};
 
 use serde_json::Value;
 use upland_core::controller::Station;
 use upland_core::field::{Field, Fields, Kind};
 
-use super::field_form::{choice_key, label_key, measure};
+use crate::pages::field_form::{choice_key, label_key, measure};
 use crate::show::Units;
 use crate::words::Words;
 
@@ -56,6 +58,10 @@ fn flatten<'a>(path: &mut Vec<String>, value: &'a Value, out: &mut Vec<Leaf<'a>>
                 within((key != "controller").then(|| key.clone()), inner);
             }
         }
+        // Weekdays, starts, settings: one value, not one a place in the list.
+        Value::Array(items) if !items.is_empty() && items.iter().all(|i| !i.is_object() && !i.is_array()) => {
+            out.push((path.clone(), value));
+        }
         Value::Array(items) => {
             for (index, inner) in items.iter().enumerate() {
                 let name = ["number", "letter", "id"].iter().find_map(|key| inner.get(key)).map(plain);
@@ -80,7 +86,8 @@ fn name(path: &[String]) -> String {
     let w = Words;
     match station_field(path) {
         Some((number, field)) => w.with("conflict-station", &[("number", number), ("field", &w.t(&label_key(field)))]),
-        None => path.iter().map(|part| part.replace('_', " ")).collect::<Vec<_>>().join(" · "),
+        None => paths::name(path)
+            .unwrap_or_else(|| path.iter().map(|part| part.replace('_', " ")).collect::<Vec<_>>().join(" · ")),
     }
 }
 
@@ -96,6 +103,7 @@ fn shown(path: &[String], value: &Value, units: Units) -> String {
         (Some(field), Value::Number(number)) => {
             number.as_f64().map_or_else(|| plain(value), |n| measure(&field.kind).show(n, units))
         }
+        (None, Value::String(word)) => paths::word(path, word).unwrap_or_else(|| word.clone()),
         _ => plain(value),
     }
 }
@@ -104,6 +112,7 @@ fn plain(value: &Value) -> String {
     match value {
         Value::String(text) => text.clone(),
         Value::Null => String::new(),
+        Value::Array(items) => items.iter().map(plain).collect::<Vec<_>>().join(", "),
         other => other.to_string(),
     }
 }
@@ -135,6 +144,26 @@ mod tests {
         assert!(
             lines(&theirs, &mine, Units::Us).contains(&"Station 3, Rate: 1.00\u{a0}in/h | 0.50\u{a0}in/h".to_owned())
         );
+    }
+
+    #[test]
+    fn a_program_is_told_by_its_days_starts_and_months() {
+        let program = |dial: Value, days: &[&str], starts: &[&str]| {
+            json!({"programs": [{"letter": "A", "months": [{"dial": dial, "waterings": null}],
+                "schedule": {"days": {"mode": "weekdays", "days": days}, "starts": starts, "split": 1}}]})
+        };
+        let before = program(json!("computed"), &["mon", "fri"], &["04:30"]);
+        let after = program(json!("80"), &["mon", "wed", "fri"], &["04:30", "22:00"]);
+        assert_eq!(
+            lines(&before, &after, Units::Metric),
+            [
+                "Program A, percent of January: as worked out | 80\u{a0}%",
+                "Program A, days: mon, fri | mon, wed, fri",
+                "Program A, starts: 04:30 | 04:30, 22:00",
+            ]
+        );
+        let sensor = |mm: f64| json!({"sensors": [{"id": 1, "setting": {"threshold_mm": mm}}]});
+        assert_eq!(lines(&sensor(6.0), &sensor(13.0), Units::Metric), ["Sensor 1, threshold mm: 6.0 | 13.0"]);
     }
 
     #[test]

@@ -1,0 +1,119 @@
+//! Several schedules for the same stations, side by side with what each costs.
+
+use std::cmp::Ordering;
+
+use chrono::{NaiveDate, NaiveDateTime, TimeZone};
+
+use super::finding::Severity;
+use super::findings::detect;
+use super::plan::{Level, Plan, PlanStation};
+use super::propose::{Grouping, Proposal, propose_as};
+use super::situation::Situation;
+use super::wish::{DayWish, TimeWish, Wish};
+use super::work::week_work;
+use crate::controller::Controller;
+use crate::quantity::MonthOfYear;
+
+/// A schedule that was proposed, with its cost.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Candidate {
+    /// What it goes by.
+    pub wish: Wish,
+    /// The schedule, and what could not be fitted.
+    pub proposal: Proposal,
+    /// Findings that are faults or break a rule, as they stand in its week.
+    pub broken: usize,
+    /// How far the water of a week is from the need of the month, mm: the mean over the stations, over and under
+    /// alike. Nothing where the need is not known.
+    pub deviation_mm: Option<f64>,
+    /// Days of a week on which anything waters, on average.
+    pub days_a_week: f64,
+    /// When the last valve shuts, at the year's highest percent.
+    pub ends: Option<NaiveDateTime>,
+}
+
+/// The ways that are tried.
+const WISHES: [Wish; 6] = [
+    Wish { days: DayWish::Weekdays, time: TimeWish::Morning },
+    Wish { days: DayWish::Weekdays, time: TimeWish::Evening },
+    Wish { days: DayWish::EveryN, time: TimeWish::Morning },
+    Wish { days: DayWish::EveryN, time: TimeWish::Evening },
+    Wish { days: DayWish::Odd, time: TimeWish::Morning },
+    Wish { days: DayWish::Even, time: TimeWish::Morning },
+];
+
+/// Every way that the panel has, the best first: those that break nothing and fit, then those nearest to the need,
+/// then those with fewer days, then those that end earlier. Ways that come to the same schedule are one. The method
+/// is our own.
+#[must_use]
+pub fn candidates<Tz: TimeZone>(
+    situation: &Situation<'_, Tz>,
+    controller: &Controller,
+    grouping: Grouping,
+) -> Vec<Candidate> {
+    let modes = controller.capability.day_modes;
+    let can = |wish: &Wish| match wish.days {
+        DayWish::Weekdays => true,
+        DayWish::EveryN => modes.every_max > 1,
+        DayWish::Odd | DayWish::Even => modes.odd_even,
+    };
+    let mut out: Vec<Candidate> = Vec::new();
+    for wish in WISHES.into_iter().filter(can) {
+        let proposal = propose_as(situation, controller, grouping, wish);
+        if !out.iter().any(|c| c.proposal.controller == proposal.controller) {
+            out.push(costed(situation, wish, proposal));
+        }
+    }
+    out.sort_by(better);
+    out
+}
+
+fn better(a: &Candidate, b: &Candidate) -> Ordering {
+    let fits = |c: &Candidate| (c.broken, c.proposal.shortfalls.len());
+    // A tenth of a millimetre is no difference.
+    let tenths = |c: &Candidate| c.deviation_mm.map_or(i64::MAX, |mm| (mm * 10.0).round() as i64);
+    fits(a)
+        .cmp(&fits(b))
+        .then(tenths(a).cmp(&tenths(b)))
+        .then(a.days_a_week.total_cmp(&b.days_a_week))
+        .then(a.ends.map(|e| e.time()).cmp(&b.ends.map(|e| e.time())))
+}
+
+fn costed<Tz: TimeZone>(situation: &Situation<'_, Tz>, wish: Wish, proposal: Proposal) -> Candidate {
+    let c = &proposal.controller;
+    let broken = detect(situation, c).iter().filter(|f| f.severity != Severity::Note).count();
+    let budget = situation.budget(c);
+    let plan = situation.plan(c);
+    let month = MonthOfYear::of(situation.first);
+    let need = |number: u8| {
+        let own = c.station(number)?;
+        let stations = &budget.as_ref()?.group(own.program)?.month(month).stations;
+        stations.iter().find(|s| s.number == number).map(|s| s.demand.demand_mm / month.mean_days() * 7.0)
+    };
+    let off: Vec<f64> =
+        plan.stations.iter().filter_map(|s| Some((given_a_week(c, &plan, s, month) - need(s.number)?).abs())).collect();
+    let [first, last] = situation.horizon(c);
+    let waters = |day: &NaiveDate| c.programs.iter().any(|p| p.schedule.waters_on(*day));
+    let days = first.iter_days().take_while(|d| *d <= last).filter(waters).count();
+    let weeks = ((last - first).num_days() + 1) as f64 / 7.0;
+    let highest = situation.week(c, &plan, Level::Highest);
+    let ends = week_work(&plan, &highest).programs.iter().filter_map(|p| p.ends).max_by_key(NaiveDateTime::time);
+    Candidate {
+        wish,
+        broken,
+        deviation_mm: (!off.is_empty()).then(|| off.iter().sum::<f64>() / off.len() as f64),
+        days_a_week: days as f64 / weeks,
+        ends,
+        proposal,
+    }
+}
+
+/// Net depth that a station gets in a mean week of a month, mm: every start of each of its programs.
+fn given_a_week(c: &Controller, plan: &Plan, station: &PlanStation, month: MonthOfYear) -> f64 {
+    let of_program = |letter| {
+        let schedule = &c.program(letter)?.schedule;
+        let run = c.capability.scaled(station.panel, plan.percent_of_month(letter, month)?);
+        Some(schedule.waterings_a_week() * schedule.starts.len() as f64 * station.net_mm(run))
+    };
+    station.programs.iter().flatten().filter_map(|letter| of_program(*letter)).sum()
+}
