@@ -518,6 +518,7 @@ because-limit = it is { $a }, but this panel cannot be set any further.
 because-waits = Wait a week with { $a }.
 expect-more = { $after } a week, was { $before }; { $more } { $unit } more.
 expect-met = In the weather of { $from } to { $to } it would have met { $after } % of the demand, instead of { $before } %.
+expect-met-same = By the balance of { $from } to { $to } it makes no difference: { $before } % of the demand was met. If the ground says otherwise, look at pressure, heads, leaks and the clock first.
 expect-less = { $after } a week, was { $before }; { $more } { $unit } less.
 rounds-sub = Every controller, soonest first
 rounds-none = No controllers yet.

@@ -1,11 +1,11 @@
 //! What a change would have done: the figures are those of the balance, and their order is that of the water.
 
 use upland_core::controller::ProgramLetter;
-use upland_core::quantity::Percent;
+use upland_core::quantity::{Percent, RunTime};
 use upland_core::tuning::Change;
 
 use super::fixture::{Half, context, weather};
-use crate::pages::effect::effect;
+use crate::pages::effect::{Met, effect, met};
 
 fn percent(from: u16, to: u16) -> Change {
     let of = |p| Percent::new(p).unwrap();
@@ -13,23 +13,29 @@ fn percent(from: u16, to: u16) -> Change {
 }
 
 /// Demand met before and after, percent.
-fn met(half: Half, change: Change) -> [f64; 2] {
-    let words = effect(&context(half), &weather(half), change, half.today());
-    let tokens: Vec<&str> = words.split_whitespace().collect();
-    let before_percent = tokens.windows(2).filter(|pair| pair[1].starts_with('%'));
-    let figures: Vec<f64> = before_percent.map(|pair| pair[0].parse().unwrap()).collect();
-    let [after, before] = figures[..] else { panic!("{words}") };
+fn before_after(half: Half, change: Change) -> [f64; 2] {
+    let Met { before, after, .. } = met(&context(half), &weather(half), change, half.today()).unwrap();
     [before, after]
 }
 
 #[test]
 fn more_water_meets_no_less_of_the_demand_and_the_way_back_is_the_same_way() {
-    for half in [Half::North, Half::South] {
-        let [before, after] = met(half, percent(20, 100));
-        assert!(before <= after && after <= 100.0, "{before} {after}");
-        assert_eq!(met(half, percent(100, 20)), [after, before]);
-        assert_eq!(met(half, percent(60, 60))[0], met(half, percent(60, 60))[1]);
-    }
+    let half = Half::North;
+    let [before, after] = before_after(half, percent(20, 100));
+    assert!(before <= after && after <= 100.0, "{before} {after}");
+    assert_eq!(before_after(half, percent(100, 20)), [after, before]);
+    let words = effect(&context(half), &weather(half), percent(60, 60), half.today());
+    assert!(words.contains("no difference"), "{words}");
+}
+
+#[test]
+fn a_station_without_minutes_goes_thirsty() {
+    let run = |minutes| RunTime::from_minutes(minutes).unwrap();
+    let none = Change::Minutes { station: 1, from: run(40.0), to: run(0.0) };
+    let [before, after] = before_after(Half::North, none);
+    assert!(after < before, "{before} {after}");
+    let words = effect(&context(Half::North), &weather(Half::North), none, Half::North.today());
+    assert!(words.starts_with("In the weather of"), "{words}");
 }
 
 #[test]

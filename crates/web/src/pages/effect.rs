@@ -15,22 +15,35 @@ const DAYS: i64 = 28;
 /// Weather that ended longer ago says nothing of the ground today.
 const FRESH_DAYS: i64 = 21;
 
-/// Demand met with and without a change, in words; empty where there is no fresh weather by the day.
+/// Demand met in a period, percent, with and without a change.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Met {
+    pub(crate) period: [NaiveDate; 2],
+    pub(crate) before: f64,
+    pub(crate) after: f64,
+}
+
+/// Demand met with and without a change; nothing where there is no fresh weather by the day.
+pub(crate) fn met(context: &ControllerContext, days: &[WeatherDay], change: Change, today: NaiveDate) -> Option<Met> {
+    let last = days.last().map(|d| d.date).filter(|d| (today - *d).num_days() <= FRESH_DAYS)?;
+    let period = [last - TimeDelta::days(DAYS - 1), last];
+    let field = Field::of(context, days, None)?;
+    let season = field.season(period)?;
+    let sides = sides(&field.controller, change, today);
+    let stations = concerned(&sides[0], change);
+    let [before, after] =
+        sides.map(|controller| field.of_schedule(&season, &controller, Some(&stations)).adequacy * 100.0);
+    Some(Met { period, before, after })
+}
+
+/// The same in words; empty where there is nothing to say. Where the balance sees no difference the ground has
+/// another reason, and that is said.
 pub(crate) fn effect(context: &ControllerContext, days: &[WeatherDay], change: Change, today: NaiveDate) -> String {
-    let Some(last) = days.last().map(|d| d.date).filter(|d| (today - *d).num_days() <= FRESH_DAYS) else {
-        return String::new();
-    };
-    let first = last - TimeDelta::days(DAYS - 1);
-    let Some(field) = Field::of(context, days, None) else { return String::new() };
-    let Some(season) = field.season([first, last]) else { return String::new() };
-    let [before, after] = sides(&field.controller, change, today);
-    let stations = concerned(&before, change);
-    let met = |controller: &Controller| {
-        let totals = field.of_schedule(&season, controller, Some(&stations));
-        number(totals.adequacy * 100.0, 0)
-    };
-    let (from, to) = (date_short(first), date_short(last));
-    Words.with("expect-met", &[("from", &from), ("to", &to), ("before", &met(&before)), ("after", &met(&after))])
+    let Some(Met { period, before, after }) = met(context, days, change, today) else { return String::new() };
+    let [from, to] = period.map(date_short);
+    let [before, after] = [before, after].map(|percent| number(percent, 0));
+    let key = if before == after { "expect-met-same" } else { "expect-met" };
+    Words.with(key, &[("from", &from), ("to", &to), ("before", &before), ("after", &after)])
 }
 
 /// The controller as the panel stands, and with the change. A percent stands in every month here: the weeks before may

@@ -112,7 +112,9 @@ fn plain(value: &Value) -> String {
     match value {
         Value::String(text) => text.clone(),
         Value::Null => String::new(),
-        Value::Array(items) => items.iter().map(plain).collect::<Vec<_>>().join(", "),
+        Value::Array(items) => {
+            paths::days(items).unwrap_or_else(|| items.iter().map(plain).collect::<Vec<_>>().join(", "))
+        }
         other => other.to_string(),
     }
 }
@@ -158,7 +160,7 @@ mod tests {
             lines(&before, &after, Units::Metric),
             [
                 "Program A, percent of January: as worked out | 80\u{a0}%",
-                "Program A, days: mon, fri | mon, wed, fri",
+                "Program A, days: Mon, Fri | Mon, Wed, Fri",
                 "Program A, starts: 04:30 | 04:30, 22:00",
             ]
         );

@@ -1,8 +1,9 @@
 //! Names of the members of a document that no field table has: what a program, a sensor or a temporary setting holds.
 
+use upland_core::controller::Days;
 use upland_core::quantity::MonthOfYear;
 
-use crate::show::{month_long, percent};
+use crate::show::{day_short, month_long, percent};
 use crate::words::Words;
 
 /// `Program A, percent of June`; nothing for a member of another list.
@@ -55,6 +56,16 @@ pub(super) fn word(path: &[String], word: &str) -> Option<String> {
         (["schedule", "days", "mode"], "weekdays") => w.t("changed-weekdays"),
         _ => return None,
     })
+}
+
+/// Weekdays as people write them; nothing for a list of something else.
+pub(super) fn days(items: &[serde_json::Value]) -> Option<String> {
+    let day = |item: &serde_json::Value| {
+        let code = item.as_str()?;
+        Days::WEEK.into_iter().find(|d| d.to_string().to_lowercase() == code).map(day_short)
+    };
+    let days: Option<Vec<String>> = items.iter().map(day).collect();
+    days.map(|days| days.join(", "))
 }
 
 fn plain(rest: &[&str]) -> String {
