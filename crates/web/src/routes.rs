@@ -195,6 +195,7 @@ fn a_controller() -> Vec<Address> {
         Address::new("/controllers/{controller}/stations/preview", Own).form(stations::preview::preview),
         Address::new("/controllers/{controller}/replay", Work).page(replay::show::show),
         Address::new("/controllers/{controller}/replay.csv", Work).page(replay::days::export),
+        Address::new("/controllers/{controller}/replay.svg", Work).page(replay::drawing::export),
         Address::new("/controllers/{controller}/replay/preview", Own).form(replay::preview::preview),
         Address::new("/controllers/{controller}/replay/best", Own).form(replay::best::best),
         Address::new("/controllers/{controller}/replay/apply", Work).form(replay::apply::apply),

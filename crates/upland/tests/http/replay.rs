@@ -109,6 +109,23 @@ async fn what_makes_no_sense_is_said_at_its_place() {
 }
 
 #[tokio::test(flavor = "multi_thread")]
+async fn the_drawing_goes_out_as_it_stands_on_the_page() {
+    let (_server, client, href) = demo().await;
+    let query = "period=2023&station=3&scale=40";
+    let file = client.get(&format!("{href}.svg?{query}"));
+    assert_eq!((file.status, file.header("content-type")), (200, "image/svg+xml"));
+    assert!(file.body.starts_with("<?xml") && file.body.trim_end().ends_with("</svg>"));
+    // Nothing of it is elsewhere: no class without a rule, nothing that is fetched.
+    assert!(file.body.contains("<style>") && !file.body.contains("url(") && !file.body.contains("href"));
+    // The line of what is tried is that of the page.
+    let line = |body: &str| {
+        let (before, _) = body.split_once("\" class=\"ln-b\"").unwrap();
+        before.rsplit("d=\"").next().unwrap().to_owned()
+    };
+    assert_eq!(line(&file.body), line(&client.get(&format!("{href}?{query}")).body));
+}
+
+#[tokio::test(flavor = "multi_thread")]
 async fn the_days_are_given_out_and_add_up() {
     let (_server, client, href) = demo().await;
     let file = client.get(&format!("{href}.csv?period=2023&station=3&part=average"));

@@ -26,6 +26,7 @@ replay-years =
        *[other] { $n } years
     }
 replay-export = Export days
+replay-export-svg = Export drawing
 replay-rain = Rain
 replay-root = Root zone
 replay-capacity = field capacity

@@ -1,6 +1,7 @@
 pub(crate) mod apply;
 pub(crate) mod best;
 pub(crate) mod days;
+pub(crate) mod drawing;
 pub(crate) mod list;
 pub(crate) mod preview;
 pub(crate) mod show;

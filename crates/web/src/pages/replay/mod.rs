@@ -14,6 +14,7 @@ pub(crate) use view::{ReplayView, ViewInput, best_address};
 
 use uuid::Uuid;
 
+use crate::charts::SeasonPlate;
 use crate::context::ControllerHead;
 use crate::pages::finder::Finder;
 use crate::pages::shell::Shell;
@@ -36,6 +37,22 @@ pub(crate) struct ReplayTemplate {
 pub(crate) struct ReplayLiveTemplate {
     pub(crate) token: String,
     pub(crate) view: Box<ReplayView>,
+}
+
+/// The season of a station as a drawing of its own: ink and paper are in it, as nothing else comes with the file.
+#[derive(askama::Template)]
+#[template(path = "season.svg", escape = "html")]
+pub(crate) struct SeasonSvg<'a> {
+    w: Words,
+    view: &'a ReplayView,
+    plate: &'a SeasonPlate,
+}
+
+impl<'a> SeasonSvg<'a> {
+    /// Nothing where there is no season to draw.
+    pub(crate) fn of(view: &'a ReplayView) -> Option<Self> {
+        Some(Self { w: Words, view, plate: view.plate.as_deref()? })
+    }
 }
 
 /// A controller whose season can be replayed.
