@@ -6,6 +6,7 @@ use std::hint::black_box;
 use chrono::{DateTime, Datelike, NaiveDate, TimeDelta};
 use criterion::{Criterion, Throughput, criterion_group, criterion_main};
 use upland_core::budget::{PercentRule, base_minutes_if, monthly_percents, year_budget};
+use upland_core::climate::blend::{Preference, WeatherDay, blend};
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::hourly::HourlyWeather;
 use upland_core::climate::normals::{MonthNormal, NormalDay, monthly_normals};
@@ -108,6 +109,27 @@ fn hours(c: &mut Criterion) {
     group.finish();
 }
 
+/// A hundred years of an airfield with a day a week missing, a gauge that began half-way, and an archive.
+fn stations(c: &mut Criterion) {
+    let day = |d: &DailyWeather| WeatherDay {
+        date: d.date,
+        et0_mm: Some(3.0),
+        rain_mm: d.rain,
+        tmin_c: d.t_min,
+        tmax_c: d.t_max,
+    };
+    let archive: Vec<WeatherDay> = days().iter().map(day).collect();
+    let airfield: Vec<WeatherDay> = archive.iter().copied().filter(|d| d.date.ordinal() % 7 != 0).collect();
+    let gauge: Vec<WeatherDay> = archive[archive.len() / 2..]
+        .iter()
+        .map(|d| WeatherDay { et0_mm: None, tmin_c: None, tmax_c: None, ..*d })
+        .collect();
+    let order = Preference { et0: vec![0, 2], rain: vec![1, 0, 2] };
+    c.bench_function("three stations of a hundred years blended", |b| {
+        b.iter(|| blend(black_box(&[&airfield, &gauge, &archive]), &order));
+    });
+}
+
 fn budget(c: &mut Criterion) {
     let normals = [1.0, 1.2, 1.8, 2.6, 3.6, 4.5, 5.0, 4.4, 3.1, 1.9, 1.1, 0.9]
         .map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: Some(55.0) });
@@ -120,5 +142,5 @@ fn budget(c: &mut Criterion) {
     });
 }
 
-criterion_group!(benches, climate, hours, budget);
+criterion_group!(benches, climate, hours, stations, budget);
 criterion_main!(benches);

@@ -10,7 +10,7 @@ use upland_core::controller::{Controller, DayMode, Days, Preset, ProgramLetter, 
 use upland_core::landscape::{CycleSoak, Plant, Slope, SprinklerType};
 use upland_core::place::Bound;
 use upland_core::quantity::RunTime;
-use upland_core::schedule::{Grouping, Level, Situation, check, detect, expand, propose};
+use upland_core::schedule::{Grouping, Level, Situation, candidates, check, detect, expand, propose};
 use upland_core::sensor::{RainDay, Vent, freeze_replay, rain_replay};
 
 fn normals() -> Normals {
@@ -44,6 +44,9 @@ fn schedule(criterion: &mut Criterion) {
     let bare = park();
     criterion.bench_function("proposal for 24 stations", |b| {
         b.iter(|| propose(&situation, black_box(&bare), Grouping::ByNeed));
+    });
+    criterion.bench_function("six proposals side by side", |b| {
+        b.iter(|| candidates(&situation, black_box(&bare), Grouping::ByNeed));
     });
     let mut c = propose(&situation, &bare, Grouping::ByNeed).controller;
     let plan = situation.plan(&c);
