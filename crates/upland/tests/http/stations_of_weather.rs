@@ -91,6 +91,31 @@ async fn a_gauge_cannot_come_first_and_what_follows_from_it_is_worked_out_again(
     assert_eq!(client.get(&weather).field("version"), before, "a gauge gives no percents");
 }
 
+/// In a dry week a gauge agrees with the airfield to the millimetre, and is another station all the same; its own next
+/// export goes on with it.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_gauge_in_dry_weather_is_not_taken_for_the_airfield() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let place = client.make_place("Library");
+    import(&client, &place, "Airfield", &airfield(|_| false));
+    let same_rain = "date,rain_mm\n2026-06-07,1\n2026-06-08,1\n2026-06-09,1\n";
+    let into = |page: &crate::client::Answer, address: &str| {
+        page.form(address).into_iter().find(|(name, _)| name == "into").unwrap().1
+    };
+    let (address, page) = client.look_at_weather(&place, "gauge.csv", same_rain.as_bytes());
+    assert_eq!(into(&page, &address), "", "a station of its own");
+    import(&client, &place, "Roof gauge", same_rain);
+
+    let next = "date,rain_mm\n2026-06-10,4\n2026-06-11,0\n";
+    let (address, page) = client.look_at_weather(&place, "gauge-june.csv", next.as_bytes());
+    assert_ne!(into(&page, &address), "", "{}", page.brief());
+    let taken = client.submit(&format!("{address}/import"), page.form(&address), &[]);
+    assert_eq!(taken.status, 303, "{}", taken.brief());
+    let page = client.get(&format!("{place}/weather")).body;
+    assert!(page.contains("Roof gauge: reference ET of 0 days, rain of 5 days."), "{page}");
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn moving_a_station_works_its_reference_et_out_again_and_can_be_undone() {
     let server = Server::start(binary()).await;

@@ -1,6 +1,6 @@
 use actix_web::web;
 use upland_formats::weather::Table;
-use upland_store::{PlaceRecord, Versioned};
+use upland_store::{PlaceRecord, StoreError, Versioned};
 use uuid::Uuid;
 
 use crate::apart::apart;
@@ -86,8 +86,8 @@ pub(super) struct Looked {
     pub(super) known: Option<Record>,
 }
 
-/// Looks at a file. On a page whether it goes on with the place's own record is told from its values, until a
-/// person says so; at the import it is as the page said.
+/// Looks at a file. On a page whether it goes on with a record that the place looks at is told from its values, until
+/// a person says so; at the import it is as the page said.
 pub(super) async fn look(
     user: &SignedIn,
     place: &Versioned<PlaceRecord>,
@@ -96,10 +96,18 @@ pub(super) async fn look(
     tell: bool,
 ) -> Result<Looked, PageError> {
     let units = user.units;
-    let own = match place.value.series_id.filter(|_| tell && !form.has("into")) {
-        Some(id) => Some(loading::record(&user.account, id).await?),
-        None => None,
-    };
+    let mut own = Vec::new();
+    if tell && !form.has("into") {
+        for id in place.value.series_id.into_iter().chain(place.value.further.all()) {
+            match loading::record(&user.account, id).await {
+                Ok(record) => own.push(record),
+                // What was imported and undone since.
+                Err(StoreError::NotFound) => {}
+                Err(other) => return Err(other.into()),
+            }
+        }
+        own.retain(|record| !record.weather.is_typed());
+    }
     let stated = match form.get("into").parse::<Uuid>() {
         Ok(id) => Some(loading::record(&user.account, id).await?).filter(|record| !record.weather.is_typed()),
         Err(_) => None,
@@ -107,12 +115,11 @@ pub(super) async fn look(
     let first = place.value.series_id;
     let looked = apart(move || {
         let mut known = stated;
-        if let Some(own) = own.filter(|own| !own.weather.is_typed())
+        if !own.is_empty()
             && let Some(days) = days_of(&form, &sent.table)
         {
-            let into = if goes_on(&own, &days) { own.weather.series.id.to_string() } else { String::new() };
-            known = (!into.is_empty()).then_some(own);
-            form.set("into", into);
+            known = own.into_iter().find(|record| goes_on(record, &days));
+            form.set("into", known.as_ref().map_or_else(String::new, |k| k.weather.series.id.to_string()));
         }
         // What is already first, or becomes it, must give normals.
         let beside = first.is_some_and(|id| known.as_ref().is_none_or(|k| k.weather.series.id != id));

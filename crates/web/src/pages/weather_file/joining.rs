@@ -41,9 +41,14 @@ pub(super) fn joined(record: &Record, days: &[DailyWeather]) -> Merged {
     merge(&record.read(), &record.decisions, days)
 }
 
-/// Whether a file seems to go on with a record: the days of both agree, or it follows the last one.
+/// Whether a file seems to go on with a record: the days of both agree, or it follows the last one. A rain gauge goes
+/// on with a rain gauge: in dry weather every gauge agrees with every station.
 pub(crate) fn goes_on(record: &Record, days: &[DailyWeather]) -> bool {
     let Some([_, last]) = record.span() else { return false };
+    let has_temperature = |day: &DailyWeather| day.t_max.is_some() || day.t_min.is_some();
+    if days.iter().any(has_temperature) != record.days.iter().any(|d| has_temperature(&d.weather)) {
+        return false;
+    }
     let first = days.iter().map(|d| d.date).min();
     let follows = first.is_some_and(|first| first > last && (first - last).num_days() <= NEXT_DAYS);
     joined(record, days).is_one_station().unwrap_or(follows)
