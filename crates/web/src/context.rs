@@ -105,6 +105,11 @@ impl Weather {
         self.beside.iter().find(|b| b.for_rain)
     }
 
+    /// The series that rain read at the gauge is entered into.
+    pub(crate) fn rain_series(&self) -> Uuid {
+        self.rain_station().map_or(self.series.id, |b| b.series.id)
+    }
+
     /// Its stations: this one, then those beside it.
     pub(crate) fn stations(&self) -> Vec<(Uuid, &str)> {
         let beside = self.beside.iter().map(|b| (b.series.id, b.series.value.name.as_str()));

@@ -83,3 +83,30 @@ async fn closed_dates_that_cannot_be_are_said_beside_their_field_and_nothing_typ
     assert!(client.get(&rules).body.contains("value=\"\""), "nothing was stored");
     assert_eq!(client.get(&rules).field("closed0from"), "");
 }
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_rules_of_another_place_fill_the_form_and_nothing_is_saved_until_they_are() {
+    let (_server, client, rules, _) = library().await;
+    let orchard = client.make_place("Orchard");
+    let address = format!("{orchard}/rules");
+    let page = client.get(&address);
+    assert!(page.body.contains("Begin with the rules of"), "{}", page.brief());
+    // The form that is posted stands behind the one that fills it.
+    let own_form = |page: &Answer| page.forms(&address).pop().unwrap();
+    let own = own_form(&page);
+    let other = rules.trim_start_matches("/places/").trim_end_matches("/rules");
+    let filled = client.get(&format!("{address}?like={other}"));
+    assert!(filled.body.contains("Filled in, not saved yet."), "{}", filled.brief());
+    // All but the keys of the form are those of the library.
+    let values = |form: Vec<(String, String)>| -> Vec<(String, String)> {
+        form.into_iter().filter(|(name, _)| !["token", "action", "version"].contains(&name.as_str())).collect()
+    };
+    let library = values(client.get(&rules).form(&rules));
+    assert_eq!(values(own_form(&filled)), library);
+    assert_ne!(library, values(own));
+    assert!(!client.get(&address).body.contains("Filled in"), "nothing was saved");
+    assert_eq!(client.submit(&address, own_form(&filled), &[]).status, 303);
+    assert_eq!(values(own_form(&client.get(&address))), library);
+    let nowhere = format!("{address}?like=00000000-0000-0000-0000-000000000001");
+    assert_eq!(client.get(&nowhere).status, 404, "no such place, or another company's");
+}

@@ -85,6 +85,9 @@ async fn a_gauge_cannot_come_first_and_what_follows_from_it_is_worked_out_again(
     let weather = format!("{place}/weather");
     let page = client.get(&weather);
     let id = page.body.split("name=\"gaps_").nth(2).unwrap().split('"').next().unwrap().to_owned();
+    // Rain read on the spot goes into the gauge.
+    let temporary = client.get(&format!("{controller}/temporary"));
+    assert!(temporary.body.contains(&format!("href=\"/weather/{id}#reading-h\"")), "{}", temporary.brief());
     let form = page.form(&weather);
     let before = client.get(&weather).field("version");
     client.submit(&weather, form, &[("series", &id)]);

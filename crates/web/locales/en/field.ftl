@@ -1,6 +1,9 @@
 # Rules of a place.
 rules-title = Water rules
 rules-link = Water rules
+rules-like = Begin with the rules of
+rules-like-fill = Fill in
+rules-like-check = Filled in, not saved yet. Check them with the authority of this place, then save.
 rules-by = The authority allows
 rules-by-hint = Some authorities go by the house number.
 rules-any = any day

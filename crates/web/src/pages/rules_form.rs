@@ -32,6 +32,8 @@ pub(crate) struct RulesFormTemplate {
     pub(crate) digits: Vec<(String, String)>,
     /// What the rules come to here, in words.
     pub(crate) here: String,
+    /// Places that have rules, to begin from theirs.
+    pub(crate) others: Vec<Choice>,
 }
 
 /// The kinds of day rules.

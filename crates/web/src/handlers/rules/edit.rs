@@ -1,16 +1,33 @@
 use actix_web::web;
+use upland_store::PlaceRecord;
 use uuid::Uuid;
 
 use super::form_page;
 use crate::error::Page;
+use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::pages::rules_form::filled;
 use crate::state::App;
 
-/// The water rules of a place.
-pub(crate) async fn edit(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
+/// The water rules of a place; with `like` its form holds those of another place, to be looked through and saved.
+pub(crate) async fn edit(
+    app: web::Data<App>,
+    user: SignedIn,
+    id: web::Path<Uuid>,
+    query: web::Query<Vec<(String, String)>>,
+) -> Page {
     let place = user.account.place(*id).await?;
-    let form = filled(&place.value, place.version);
+    let like = Uuid::parse_str(Form::from_pairs(query.into_inner()).get("like")).ok();
+    let mut form = match like {
+        Some(other) => {
+            let rules = user.account.place(other).await?.value.rules;
+            filled(&PlaceRecord { rules, ..place.value.clone() }, place.version)
+        }
+        None => filled(&place.value, place.version),
+    };
+    if let Some(other) = like {
+        form.set("like", other.to_string());
+    }
     page(&form_page(&app, &user, &place, form).await?)
 }

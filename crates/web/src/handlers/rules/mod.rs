@@ -1,18 +1,23 @@
 pub(crate) mod edit;
 pub(crate) mod update;
 
+use upland_core::place::Rules;
 use upland_store::{PlaceRecord, Versioned};
 
 use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
+use crate::pages::Choice;
 use crate::pages::controller_form::yes_no_choices;
 use crate::pages::days_form::day_fields;
 use crate::pages::rules_form::{RulesFormTemplate, closed_fields, hour_fields, kinds, rules_line};
 use crate::pages::shell::View;
 use crate::state::App;
 use crate::words::Words;
+
+/// Places whose rules can be taken over.
+const MOST_PLACES: i64 = 200;
 
 async fn form_page(
     app: &App,
@@ -21,6 +26,8 @@ async fn form_page(
     form: Form,
 ) -> Result<RulesFormTemplate, PageError> {
     let path = format!("/places/{}/rules", place.id);
+    let others = user.account.places_part("", 0, MOST_PLACES).await?.items;
+    let others = others.into_iter().filter(|other| other.id != place.id && other.value.rules != Rules::default());
     // As many rows as the page had that was sent, or two more than there are.
     let there = form.get("closed_rows").parse().unwrap_or(2_usize).saturating_sub(2);
     Ok(RulesFormTemplate {
@@ -36,6 +43,7 @@ async fn form_page(
         hours: hour_fields(),
         digits: (0..10).map(|d| (d.to_string(), format!("d{d}_"))).collect(),
         here: rules_line(&place.value.rules, &place.value.house_number),
+        others: others.map(|other| Choice::new(other.id.to_string(), other.value.name)).collect(),
         post_to: path,
     })
 }

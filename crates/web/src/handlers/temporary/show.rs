@@ -55,7 +55,7 @@ pub(super) async fn temporary_page(
         programs: programs(c),
         sensors: sensors(c),
         lines: lines(c, today),
-        gauge: context.at.weather.as_ref().map(|w| format!("/weather/{}#reading-h", w.series.id)),
+        gauge: context.at.weather.as_ref().map(|w| format!("/weather/{}#reading-h", w.rain_series())),
         weeks: week_proposals(context, &days, since, today, user.units),
         shell: frame.shell,
         spine: frame.spine,
