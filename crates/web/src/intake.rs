@@ -16,6 +16,7 @@ use upland_core::quantity::OutOfRange;
 use upland_store::{NewRevision, NormalsVariant};
 use uuid::Uuid;
 
+use crate::context::Record;
 pub use crate::context::TypedNormals;
 
 /// Counts up when a method changes, so that stored figures can be told from fresh ones.
@@ -99,6 +100,23 @@ pub struct DailyRecord {
     pub typed: Option<TypedNormals>,
     /// Whether it stands beside another station, as a rain gauge does: it then needs no normals of its own.
     pub beside: bool,
+}
+
+impl DailyRecord {
+    /// A record as it stands in the store, to be worked out anew. One without normals stands beside another station,
+    /// and still needs none.
+    pub(crate) fn of(record: &Record) -> Self {
+        let series = &record.weather.series.value;
+        Self {
+            position: series.position,
+            wind_height_m: series.wind_height_m,
+            source: record.weather.revision.source.clone(),
+            read: record.read(),
+            decisions: record.decisions.clone(),
+            typed: record.weather.typed(),
+            beside: record.weather.normals().is_none(),
+        }
+    }
 }
 
 /// What a series of days brings.

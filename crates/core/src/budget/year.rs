@@ -48,6 +48,14 @@ impl YearBudget {
     pub fn group(&self, letter: ProgramLetter) -> Option<&Group> {
         self.groups.iter().find(|g| g.letters.contains(&letter))
     }
+
+    /// What a station of a program needs in a mean week of a month, net mm; `None` where it is not in the program's
+    /// group.
+    #[must_use]
+    pub fn weekly_need_mm(&self, letter: ProgramLetter, number: u8, month: MonthOfYear) -> Option<f64> {
+        let stations = &self.group(letter)?.month(month).stations;
+        stations.iter().find(|s| s.number == number).map(|s| s.demand.demand_mm / month.mean_days() * 7.0)
+    }
 }
 
 /// Why there is no budget yet.

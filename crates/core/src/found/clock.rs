@@ -43,9 +43,11 @@ pub(super) fn clock_findings(panel: &Panel, out: &mut Vec<PanelFinding>) {
             out.push(PanelFinding::WrongYear { shows, believes: shown_year.or(back) });
         }
     }
-    let near = |minutes: i64, by: i64| (minutes.abs() - by).abs() <= CLOCK_GRACE_MINUTES;
     if is_now {
-    } else if near(ahead, HOUR) {
+        return;
+    }
+    let near = |minutes: i64, by: i64| (minutes.abs() - by).abs() <= CLOCK_GRACE_MINUTES;
+    if near(ahead, HOUR) {
         out.push(PanelFinding::HourOff { ahead });
     } else if near(ahead, HALF_DAY) {
         out.push(PanelFinding::HalfDayOff);

@@ -3,7 +3,7 @@
 use chrono::{NaiveDate, NaiveDateTime, TimeZone, Weekday};
 
 use super::clock::clock_findings;
-use super::water::{Cause, ProgramWater, panel_week, program_water};
+use super::water::{Cause, PanelWeek, ProgramWater};
 use super::{FoundProgram, FoundStation, Panel, SensorSwitch, Switch};
 use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, Days, ProgramLetter};
@@ -142,15 +142,15 @@ pub fn panel_findings<Tz: TimeZone>(
             out.push(PanelFinding::InTwoPrograms { station: station.number });
         }
     }
-    let (_, week, _) = panel_week(panel, known, situation);
-    let water = program_water(panel, known, situation, budget);
+    let week = PanelWeek::of(panel, known, situation);
+    let water = week.program_water(panel, known, budget);
     for program in panel.programs.iter().filter(|p| !p.schedule().is_idle()) {
         let has_minutes = panel.stations.iter().any(|s| running(&s) && s.programs.contains(&program.letter));
         if !has_minutes || !known.stations.iter().any(|s| s.runs_in(program.letter)) {
             out.push(PanelFinding::LeftoverProgram { letter: program.letter });
         }
         out.extend(water.iter().filter(|w| w.letter == program.letter).copied().map(PanelFinding::Water));
-        out.extend(overrun(program, &week, situation));
+        out.extend(overrun(program, &week.runs, situation));
     }
     out
 }

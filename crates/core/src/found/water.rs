@@ -1,9 +1,9 @@
 //! Water as found against what the plants need: a panel is judged as a whole week in millimetres, however its
 //! minutes, percent, days and starts come to it.
 
-use chrono::{Datelike, TimeDelta, TimeZone};
+use chrono::{TimeDelta, TimeZone};
 
-use super::{Panel, Switch};
+use super::{FoundProgram, Panel, Switch};
 use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, ProgramLetter, StartTime};
 use crate::quantity::{MonthOfYear, Percent};
@@ -84,24 +84,62 @@ const TRACE_MM: f64 = 2.0;
 /// come out even.
 const BY_DATE_DAYS: i64 = 84;
 
-/// What the panel would run at today's percent, and over how many weeks that is worked out.
-pub(super) fn panel_week<Tz: TimeZone>(
-    panel: &Panel,
-    known: &Controller,
-    situation: &Situation<'_, Tz>,
-) -> (Plan, Expansion, f64) {
-    let mut controller = panel.as_controller(known);
-    let today = MonthOfYear::of(panel.seen_at.date());
-    for program in &mut controller.programs {
-        let now = program.months[today.index()].dial;
-        program.months.iter_mut().for_each(|m| m.dial = now);
+/// A panel's week at today's percent.
+pub(super) struct PanelWeek {
+    plan: Plan,
+    /// Its runs, over as many weeks as it takes for days by the date to come out even.
+    pub(super) runs: Expansion,
+    weeks: f64,
+}
+
+impl PanelWeek {
+    pub(super) fn of<Tz: TimeZone>(panel: &Panel, known: &Controller, situation: &Situation<'_, Tz>) -> Self {
+        let mut controller = panel.as_controller(known);
+        let today = MonthOfYear::of(panel.seen_at.date());
+        for program in &mut controller.programs {
+            let now = program.months[today.index()].dial;
+            program.months.iter_mut().for_each(|m| m.dial = now);
+        }
+        let plan = Plan::of(&controller, None);
+        let by_weekday = panel.programs.iter().all(|p| matches!(p.days, DayMode::Weekdays(_)));
+        let days = if by_weekday { 7 } else { BY_DATE_DAYS };
+        let span = [panel.seen_at.date(), panel.seen_at.date() + TimeDelta::days(days - 1)];
+        let runs = expand(&controller, &plan, situation.zone, span, Level::Calendar);
+        Self { plan, runs, weeks: days as f64 / 7.0 }
     }
-    let plan = Plan::of(&controller, None);
-    let by_weekday = panel.programs.iter().all(|p| matches!(p.days, DayMode::Weekdays(_)));
-    let days = if by_weekday { 7 } else { BY_DATE_DAYS };
-    let span = [panel.seen_at.date(), panel.seen_at.date() + TimeDelta::days(days - 1)];
-    let runs = expand(&controller, &plan, situation.zone, span, Level::Calendar);
-    (plan, runs, days as f64 / 7.0)
+
+    /// Water of a mean week, against the month's need.
+    fn water(&self, month: MonthOfYear, known: &Controller, budget: Option<&YearBudget>) -> Vec<FoundWater> {
+        let need = |number: u8| budget?.weekly_need_mm(known.station(number)?.program, number, month);
+        week_work(&self.plan, &self.runs)
+            .stations
+            .iter()
+            .map(|s| {
+                let need = need(s.number);
+                let planned = self.plan.station(s.number);
+                FoundWater {
+                    number: s.number,
+                    found_mm: s.net_mm / self.weeks,
+                    need_mm: need,
+                    found_m3: s.volume_m3.map(|v| v / self.weeks),
+                    need_m3: need.zip(planned).and_then(|(mm, p)| p.area_m2.map(|a| mm * p.multiplier * a / 1000.0)),
+                }
+            })
+            .collect()
+    }
+
+    /// As [`program_water`].
+    pub(super) fn program_water(
+        &self,
+        panel: &Panel,
+        known: &Controller,
+        budget: Option<&YearBudget>,
+    ) -> Vec<ProgramWater> {
+        let month = MonthOfYear::of(panel.seen_at.date());
+        let water = self.water(month, known, budget);
+        let judged = panel.programs.iter().filter(|p| !p.schedule().is_idle());
+        judged.filter_map(|program| judge(program, panel, known, &water, budget)).collect()
+    }
 }
 
 /// Water of a mean week as the panel was seen, against the month's need.
@@ -112,28 +150,11 @@ pub fn panel_water<Tz: TimeZone>(
     situation: &Situation<'_, Tz>,
     budget: Option<&YearBudget>,
 ) -> Vec<FoundWater> {
-    let (plan, week, weeks) = panel_week(panel, known, situation);
-    let week = if panel.switch == Switch::Off { Expansion::default() } else { week };
-    let month = MonthOfYear::ALL[panel.seen_at.month0() as usize];
-    week_work(&plan, &week)
-        .stations
-        .iter()
-        .map(|s| {
-            let need = known
-                .station(s.number)
-                .and_then(|own| budget.and_then(|b| b.group(own.program)))
-                .and_then(|g| g.month(month).stations.iter().find(|m| m.number == s.number))
-                .map(|m| m.demand.demand_mm / month.mean_days() * 7.0);
-            let planned = plan.station(s.number);
-            FoundWater {
-                number: s.number,
-                found_mm: s.net_mm / weeks,
-                need_mm: need,
-                found_m3: s.volume_m3.map(|v| v / weeks),
-                need_m3: need.zip(planned).and_then(|(mm, p)| p.area_m2.map(|a| mm * p.multiplier * a / 1000.0)),
-            }
-        })
-        .collect()
+    let mut week = PanelWeek::of(panel, known, situation);
+    if panel.switch == Switch::Off {
+        week.runs = Expansion::default();
+    }
+    week.water(MonthOfYear::of(panel.seen_at.date()), known, budget)
 }
 
 /// The programs whose week is too wet or too dry. A panel that is off is judged by what it would run. Stations in
@@ -145,29 +166,31 @@ pub fn program_water<Tz: TimeZone>(
     situation: &Situation<'_, Tz>,
     budget: Option<&YearBudget>,
 ) -> Vec<ProgramWater> {
-    let running = Panel { switch: Switch::On, ..panel.clone() };
-    let water = panel_water(&running, known, situation, budget);
-    let judged = panel.programs.iter().filter(|p| !p.schedule().is_idle());
-    judged
-        .filter_map(|program| {
-            let own =
-                |w: &&FoundWater| panel.stations.iter().any(|s| s.number == w.number && s.programs == [program.letter]);
-            let stations: Vec<(&FoundWater, f64)> =
-                water.iter().filter(own).filter_map(|w| Some((w, w.need_mm?))).collect();
-            let count = stations.len() as f64;
-            let found = stations.iter().map(|(w, _)| w.found_mm).sum::<f64>() / count;
-            let need = stations.iter().map(|(_, need)| need).sum::<f64>() / count;
-            // Nothing of it is known: the mean is no number.
-            if stations.is_empty() || fits(found, need) {
-                return None;
-            }
-            let surplus = stations.iter().filter_map(|(w, _)| Some(w.found_m3? - w.need_m3?)).sum();
-            let month = MonthOfYear::of(panel.seen_at.date());
-            let let_out = stations.iter().filter_map(|(w, _)| w.found_m3).sum();
-            let cause = cause(program, known, (found, need, let_out), month, budget);
-            Some(ProgramWater { letter: program.letter, found_mm: found, need_mm: need, surplus_m3: surplus, cause })
-        })
-        .collect()
+    PanelWeek::of(panel, known, situation).program_water(panel, known, budget)
+}
+
+/// What is wrong with the week of a program; nothing where it is right, or nothing of it is known.
+fn judge(
+    program: &FoundProgram,
+    panel: &Panel,
+    known: &Controller,
+    water: &[FoundWater],
+    budget: Option<&YearBudget>,
+) -> Option<ProgramWater> {
+    let own = |w: &&FoundWater| panel.stations.iter().any(|s| s.number == w.number && s.programs == [program.letter]);
+    let stations: Vec<(&FoundWater, f64)> = water.iter().filter(own).filter_map(|w| Some((w, w.need_mm?))).collect();
+    let count = stations.len() as f64;
+    let found = stations.iter().map(|(w, _)| w.found_mm).sum::<f64>() / count;
+    let need = stations.iter().map(|(_, need)| need).sum::<f64>() / count;
+    // Nothing of it is known: the mean is no number.
+    if stations.is_empty() || fits(found, need) {
+        return None;
+    }
+    let surplus = stations.iter().filter_map(|(w, _)| Some(w.found_m3? - w.need_m3?)).sum();
+    let month = MonthOfYear::of(panel.seen_at.date());
+    let let_out = stations.iter().filter_map(|(w, _)| w.found_m3).sum();
+    let cause = cause(program, known, (found, need, let_out), month, budget);
+    Some(ProgramWater { letter: program.letter, found_mm: found, need_mm: need, surplus_m3: surplus, cause })
 }
 
 /// Whether a week is right for its need.
@@ -176,7 +199,7 @@ fn fits(found: f64, need: f64) -> bool {
 }
 
 fn cause(
-    program: &super::FoundProgram,
+    program: &FoundProgram,
     known: &Controller,
     (found, need, volume_m3): (f64, f64, f64),
     month: MonthOfYear,

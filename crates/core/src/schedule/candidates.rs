@@ -43,14 +43,17 @@ const WISHES: [Wish; 6] = [
 ];
 
 /// Every way that the panel has, the best first: those that break nothing and fit, then those nearest to the need,
-/// then those with fewer days, then those that end earlier. Ways that come to the same schedule are one. The method
-/// is our own.
+/// then those with fewer days, then those that end earlier. Ways that come to the same schedule are one; without
+/// stations there is none. The method is our own.
 #[must_use]
 pub fn candidates<Tz: TimeZone>(
     situation: &Situation<'_, Tz>,
     controller: &Controller,
     grouping: Grouping,
 ) -> Vec<Candidate> {
+    if controller.stations.is_empty() {
+        return Vec::new();
+    }
     let modes = controller.capability.day_modes;
     let can = |wish: &Wish| match wish.days {
         DayWish::Weekdays => true,
@@ -85,11 +88,7 @@ fn costed<Tz: TimeZone>(situation: &Situation<'_, Tz>, wish: Wish, proposal: Pro
     let budget = situation.budget(c);
     let plan = situation.plan(c);
     let month = MonthOfYear::of(situation.first);
-    let need = |number: u8| {
-        let own = c.station(number)?;
-        let stations = &budget.as_ref()?.group(own.program)?.month(month).stations;
-        stations.iter().find(|s| s.number == number).map(|s| s.demand.demand_mm / month.mean_days() * 7.0)
-    };
+    let need = |number: u8| budget.as_ref()?.weekly_need_mm(c.station(number)?.program, number, month);
     let off: Vec<f64> =
         plan.stations.iter().filter_map(|s| Some((given_a_week(c, &plan, s, month) - need(s.number)?).abs())).collect();
     let [first, last] = situation.horizon(c);

@@ -87,10 +87,7 @@ impl ProposalsView {
         let w = Words;
         let first = monday(today);
         let situation = context.situation(first);
-        let found = match context.controller().stations.is_empty() {
-            true => Vec::new(),
-            false => candidates(&situation, context.controller(), grouping),
-        };
+        let found = candidates(&situation, context.controller(), grouping);
         let replays = Replays::of(context, days);
         let base = format!("/controllers/{}/week", context.controller.id);
         let tab =

@@ -36,16 +36,7 @@ pub(crate) async fn decide(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
     if decisions == record.decisions {
         return go(&to);
     }
-    let revision = revision_of_record(DailyRecord {
-        position: series.value.position,
-        wind_height_m: series.value.wind_height_m,
-        source: record.weather.revision.source.clone(),
-        read: record.read(),
-        decisions,
-        typed: record.weather.typed(),
-        // What has no normals stands beside another station and still needs none.
-        beside: record.weather.normals().is_none(),
-    });
+    let revision = revision_of_record(DailyRecord { decisions, ..DailyRecord::of(&record) });
     let revision = match revision {
         Ok(revision) => revision,
         Err(error) => {

@@ -100,16 +100,7 @@ fn typed_again(known: &Known, source: String, normals: TypedNormals) -> Result<N
     if known.days.is_empty() {
         return Ok(revision_of_normals(&source, normals));
     }
-    let series = &known.weather.series.value;
-    let record = DailyRecord {
-        position: series.position,
-        wind_height_m: series.wind_height_m,
-        source,
-        read: known.read(),
-        decisions: known.decisions.clone(),
-        typed: Some(normals),
-        beside: false,
-    };
+    let record = DailyRecord { source, typed: Some(normals), ..DailyRecord::of(known) };
     revision_of_record(record).map_err(|e| PageError::Ours(Box::new(e)))
 }
 

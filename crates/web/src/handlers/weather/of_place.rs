@@ -36,14 +36,14 @@ async fn place_weather(
     let place = user.account.place(id).await?;
     let series = user.account.all_series().await?;
     let controllers = user.account.heads(&HeadFilter::of_place(id)).await?.items;
-    let spine = match controllers.first() {
+    let (at, spine) = match controllers.first() {
         Some(first) => {
             let context = loading::controller(&user.account, app.clock, first.id).await?;
-            Some(Spine::of(&context, Step::Weather))
+            let spine = Spine::of(&context, Step::Weather);
+            (context.at, Some(spine))
         }
-        None => None,
+        None => (loading::with_weather(&user.account, place.clone()).await?, None),
     };
-    let at = loading::with_weather(&user.account, place.clone()).await?;
     let shares = match &at.weather {
         Some(weather) if !weather.beside.is_empty() => {
             share_lines(weather, &loading::days(&user.account, weather).await?)

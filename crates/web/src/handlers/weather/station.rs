@@ -30,11 +30,7 @@ pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
         let days = DailyRecord {
             position: station.position,
             wind_height_m: station.wind_height_m,
-            source: record.weather.revision.source.clone(),
-            read: record.read(),
-            decisions: record.decisions.clone(),
-            typed: record.weather.typed(),
-            beside: record.weather.normals().is_none(),
+            ..DailyRecord::of(&record)
         };
         match apart(move || revision_of_record(days)).await? {
             Ok(revision) => {

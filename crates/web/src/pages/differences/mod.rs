@@ -113,7 +113,7 @@ fn plain(value: &Value) -> String {
         Value::String(text) => text.clone(),
         Value::Null => String::new(),
         Value::Array(items) => {
-            paths::days(items).unwrap_or_else(|| items.iter().map(plain).collect::<Vec<_>>().join(", "))
+            paths::days(value).unwrap_or_else(|| items.iter().map(plain).collect::<Vec<_>>().join(", "))
         }
         other => other.to_string(),
     }

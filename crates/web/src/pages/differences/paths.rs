@@ -1,9 +1,10 @@
 //! Names of the members of a document that no field table has: what a program, a sensor or a temporary setting holds.
 
-use upland_core::controller::Days;
+use serde_json::Value;
 use upland_core::quantity::MonthOfYear;
+use upland_formats::site::{DayDoc, days_of};
 
-use crate::show::{day_short, month_long, percent};
+use crate::show::{day_list, month_long, percent};
 use crate::words::Words;
 
 /// `Program A, percent of June`; nothing for a member of another list.
@@ -59,13 +60,8 @@ pub(super) fn word(path: &[String], word: &str) -> Option<String> {
 }
 
 /// Weekdays as people write them; nothing for a list of something else.
-pub(super) fn days(items: &[serde_json::Value]) -> Option<String> {
-    let day = |item: &serde_json::Value| {
-        let code = item.as_str()?;
-        Days::WEEK.into_iter().find(|d| d.to_string().to_lowercase() == code).map(day_short)
-    };
-    let days: Option<Vec<String>> = items.iter().map(day).collect();
-    days.map(|days| days.join(", "))
+pub(super) fn days(list: &Value) -> Option<String> {
+    serde_json::from_value::<Vec<DayDoc>>(list.clone()).ok().map(|days| day_list(days_of(&days)))
 }
 
 fn plain(rest: &[&str]) -> String {
