@@ -3,7 +3,10 @@
 
 run_tests() {
   need_rust
+  need_browser
   trap stop_postgres EXIT
+  # A checkout that is built once gains nothing from incremental files, which fill gigabytes.
+  export CARGO_INCREMENTAL=0
   say "format and lints"
   cargo fmt --all --check
   cargo clippy --workspace --all-targets --locked --quiet -- -D warnings
@@ -13,11 +16,7 @@ run_tests() {
   # Nothing here has to outlive the tests, so the server may forget on power failure.
   start_postgres test-postgres -c fsync=off -c synchronous_commit=off -c full_page_writes=off -c max_connections=200
   export UPLAND_TEST_SERVER=$DATABASE_SERVER
-  say "tests of the core, the formats, the store, the pages and the command line"
-  cargo test --locked --quiet
-  cargo test --locked --quiet --doc
-  say "browser tests"
-  need_browser
-  cargo build --locked --quiet --package upland
-  cargo test --locked --quiet --package upland-journeys
+  # One selection of packages for every test: another one would build the dependencies again.
+  say "tests of every crate, and the journeys in a browser"
+  cargo test --workspace --locked --quiet
 }
