@@ -17,8 +17,8 @@ use uuid::Uuid;
 // The records that view models show. Everything else of the store stays with loading and saving.
 pub(crate) use upland_store::{
     ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, FurtherWeather, NormalsVariant, Person,
-    PlaceRecord, RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, StripDay, TYPED,
-    TYPED_TEMPERATURES, Versioned, WeatherDay,
+    PlaceRecord, RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, TYPED, TYPED_TEMPERATURES,
+    Versioned, WeatherDay,
 };
 
 /// Twelve months that somebody typed.

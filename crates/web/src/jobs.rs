@@ -1,25 +1,28 @@
-//! What is to be done at each controller of a company, worked out once a day and again when something changes.
+//! What is to be done at each controller of a company and where its soil stands, worked out once a day and again when
+//! something changes.
 
 use std::collections::HashMap;
-use std::sync::{Arc, Mutex, PoisonError};
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
-use actix_web::web;
-use chrono::{DateTime, NaiveDate, Utc};
+use chrono::{DateTime, NaiveDate, TimeDelta, Utc};
 use tokio::sync::Semaphore;
+use upland_core::replay::SoilNow;
 use upland_store::{Account, ControllerHead};
 use uuid::Uuid;
 
+use crate::apart::apart;
 use crate::clock::Clock;
-use crate::context::{ControllerContext, FieldRecord};
+use crate::context::{ControllerContext, FieldRecord, Weather, WeatherDay};
 use crate::error::PageError;
 use crate::loading;
 use crate::pages::due::due;
 use crate::pages::field::FieldState;
 use crate::pages::job_list::Todo;
+use crate::pages::last_weeks::{BALANCE_DAYS, soil_this_morning};
 use crate::pages::today::todos;
 
-/// Everything that the jobs of a controller follow from: its figures at a day, with nothing left out. It is
-/// what a head tells, so that most days no document has to be read.
+/// Everything that the jobs and the soil of a controller follow from: its figures at a day, with nothing left out. It
+/// is what a head tells, so that most days no document has to be read.
 #[derive(Debug, Clone, PartialEq, Eq)]
 struct Basis {
     version: i32,
@@ -47,7 +50,7 @@ impl Basis {
 struct Days(Vec<(String, NaiveDate)>);
 
 impl Days {
-    fn in_zones(clock: Clock, heads: &[ControllerHead]) -> Self {
+    fn in_zones<'a>(clock: Clock, heads: impl IntoIterator<Item = &'a ControllerHead>) -> Self {
         let mut days: Vec<(String, NaiveDate)> = Vec::new();
         for head in heads {
             if !days.iter().any(|(zone, _)| *zone == head.time_zone) {
@@ -58,29 +61,84 @@ impl Days {
         Self(days)
     }
 
+    fn first(&self) -> Option<NaiveDate> {
+        self.0.iter().map(|(_, day)| *day).min()
+    }
+
+    fn last(&self) -> Option<NaiveDate> {
+        self.0.iter().map(|(_, day)| *day).max()
+    }
+
     fn of(&self, zone: &str) -> NaiveDate {
         self.0.iter().find(|(known, _)| known == zone).map_or(NaiveDate::MIN, |(_, day)| *day)
     }
 }
 
-type Kept = HashMap<Uuid, (Basis, Arc<[Todo]>)>;
+/// What was worked out, by controller, with what it followed from.
+type ByController<T> = HashMap<Uuid, (Basis, Arc<[T]>)>;
 
-/// The jobs that were worked out, by controller. Nothing is lost with it: what is not here is worked out anew.
+/// What was worked out for controllers at a day. Nothing is lost with it: what is not here is worked out anew.
+#[derive(Debug)]
+struct Kept<T>(Mutex<ByController<T>>);
+
+impl<T> Default for Kept<T> {
+    fn default() -> Self {
+        Self(Mutex::default())
+    }
+}
+
+impl<T> Kept<T> {
+    fn lock(&self) -> MutexGuard<'_, ByController<T>> {
+        self.0.lock().unwrap_or_else(PoisonError::into_inner)
+    }
+
+    fn missing<'a>(&self, days: &Days, heads: impl IntoIterator<Item = &'a ControllerHead>) -> Vec<&'a ControllerHead> {
+        let kept = self.lock();
+        let is_known =
+            |head: &ControllerHead| kept.get(&head.id).is_some_and(|(basis, _)| *basis == Basis::of(head, days));
+        heads.into_iter().filter(|head| !is_known(head)).collect()
+    }
+
+    /// In the order of the heads; controllers that were removed meanwhile have nothing.
+    fn known<'a>(&self, days: &Days, heads: impl IntoIterator<Item = &'a ControllerHead>) -> Vec<Arc<[T]>> {
+        let kept = self.lock();
+        let known = |head: &ControllerHead| {
+            let (basis, own) = kept.get(&head.id)?;
+            (*basis == Basis::of(head, days)).then(|| own.clone())
+        };
+        heads.into_iter().map(|head| known(head).unwrap_or_default()).collect()
+    }
+
+    fn keep(&self, heads: &[&ControllerHead], worked_out: Vec<(Uuid, Arc<[T]>)>, days: &Days) {
+        let mut kept = self.lock();
+        if kept.len() + worked_out.len() > MOST_KEPT {
+            kept.clear();
+        }
+        for (id, own) in worked_out {
+            if let Some(head) = heads.iter().find(|head| head.id == id) {
+                kept.insert(id, (Basis::of(head, days), own));
+            }
+        }
+    }
+}
+
+/// The jobs of the controllers, and where the soil of their stations stands.
 #[derive(Debug)]
 pub(crate) struct Jobs {
-    kept: Mutex<Kept>,
+    jobs: Kept<Todo>,
+    soil: Kept<SoilNow>,
     /// How many are worked out at once: others of the company's pages go on meanwhile.
     turns: Semaphore,
 }
 
-/// Controllers whose jobs are kept; a dozen jobs with their words take a few kilobytes.
+/// Controllers of which something is kept; a dozen jobs with their words take a few kilobytes.
 const MOST_KEPT: usize = 20_000;
 /// Controllers whose documents are in memory at once.
 const AT_ONCE: usize = 100;
 
 impl Default for Jobs {
     fn default() -> Self {
-        Self { kept: Mutex::default(), turns: Semaphore::new(2) }
+        Self { jobs: Kept::default(), soil: Kept::default(), turns: Semaphore::new(2) }
     }
 }
 
@@ -93,50 +151,55 @@ impl Jobs {
         heads: &[ControllerHead],
     ) -> Result<Vec<Arc<[Todo]>>, PageError> {
         let days = Days::in_zones(clock, heads);
-        if self.missing(&days, heads).is_empty() {
-            return Ok(self.known(&days, heads));
+        if self.jobs.missing(&days, heads).is_empty() {
+            return Ok(self.jobs.known(&days, heads));
         }
         let _turn = self.turns.acquire().await.map_err(|e| PageError::Ours(Box::new(e)))?;
         // Somebody else may have worked them out while this one waited.
-        for chunk in self.missing(&days, heads).chunks(AT_ONCE) {
+        for chunk in self.jobs.missing(&days, heads).chunks(AT_ONCE) {
             let ids: Vec<Uuid> = chunk.iter().map(|head| head.id).collect();
             let contexts = loading::contexts(account, clock, chunk).await?;
             let records = account.newest_records(&ids).await?;
-            let worked_out = web::block(move || work_out(&contexts, &records, clock)).await;
-            let worked_out = worked_out.map_err(|e| PageError::Ours(Box::new(e)))?;
-            self.keep(chunk, worked_out, &days);
+            let worked_out = apart(move || work_out(&contexts, &records, clock)).await?;
+            self.jobs.keep(chunk, worked_out, &days);
         }
-        Ok(self.known(&days, heads))
+        Ok(self.jobs.known(&days, heads))
     }
 
-    fn missing<'a>(&self, days: &Days, heads: &'a [ControllerHead]) -> Vec<&'a ControllerHead> {
-        let kept = self.kept.lock().unwrap_or_else(PoisonError::into_inner);
-        heads
-            .iter()
-            .filter(|head| kept.get(&head.id).is_none_or(|(basis, _)| *basis != Basis::of(head, days)))
-            .collect()
-    }
-
-    /// Controllers that were removed meanwhile have none.
-    fn known(&self, days: &Days, heads: &[ControllerHead]) -> Vec<Arc<[Todo]>> {
-        let kept = self.kept.lock().unwrap_or_else(PoisonError::into_inner);
-        let known = |head: &ControllerHead| {
-            let (basis, jobs) = kept.get(&head.id)?;
-            (*basis == Basis::of(head, days)).then(|| jobs.clone())
-        };
-        heads.iter().map(|head| known(head).unwrap_or_default()).collect()
-    }
-
-    fn keep(&self, heads: &[&ControllerHead], worked_out: Vec<(Uuid, Arc<[Todo]>)>, days: &Days) {
-        let mut kept = self.kept.lock().unwrap_or_else(PoisonError::into_inner);
-        if kept.len() + worked_out.len() > MOST_KEPT {
-            kept.clear();
-        }
-        for (id, jobs) in worked_out {
-            if let Some(head) = heads.iter().find(|head| head.id == id) {
-                kept.insert(id, (Basis::of(head, days), jobs));
-            }
-        }
+    /// Where the soil of the stations of some controllers stands this morning, in their order; nothing where the
+    /// weather on record ended before.
+    pub(crate) async fn soil(
+        &self,
+        account: &Account,
+        clock: Clock,
+        heads: &[&ControllerHead],
+        (contexts, records): (&[ControllerContext], &[FieldRecord]),
+    ) -> Result<Vec<Arc<[SoilNow]>>, PageError> {
+        let days = Days::in_zones(clock, heads.iter().copied());
+        let missing = self.soil.missing(&days, heads.iter().copied());
+        let to_do: Vec<&ControllerContext> =
+            contexts.iter().filter(|c| missing.iter().any(|head| head.id == c.controller.id)).collect();
+        let weather: Vec<&Weather> = to_do.iter().filter_map(|c| c.at.weather.as_ref()).collect();
+        let (Some(first), Some(last)) = (days.first(), days.last()) else { return Ok(Vec::new()) };
+        let span = [first - TimeDelta::days(BALANCE_DAYS), last];
+        let mut of_places = loading::days_of_places(account, &weather, span).await?.into_iter();
+        let with_days: Vec<(ControllerContext, Vec<WeatherDay>, FieldState)> = to_do
+            .into_iter()
+            .map(|context| {
+                let own = records.iter().filter(|r| r.controller_id == context.controller.id);
+                let days = context.at.weather.as_ref().and_then(|_| of_places.next()).unwrap_or_default();
+                (context.clone(), days, FieldState::of(own))
+            })
+            .collect();
+        let worked_out = apart(move || {
+            let of = |(context, days, state): &(ControllerContext, Vec<WeatherDay>, FieldState)| {
+                let morning = clock.today(context.at.zone);
+                (context.controller.id, soil_this_morning(context, state, days, morning).into())
+            };
+            with_days.iter().map(of).collect()
+        });
+        self.soil.keep(&missing, worked_out.await?, &days);
+        Ok(self.soil.known(&days, heads.iter().copied()))
     }
 }
 

@@ -6,7 +6,7 @@ use std::collections::hash_map::Entry;
 use chrono::NaiveDate;
 use upland_core::climate::blend::{BlendedDay, WeatherDay, blend, with_rain_of};
 use upland_core::climate::normals::Normals;
-use upland_store::{Account, ControllerHead, FurtherWeather, PlaceRecord, StoreError, StripDay, Versioned};
+use upland_store::{Account, ControllerHead, FurtherWeather, PlaceRecord, StoreError, Versioned};
 use uuid::Uuid;
 
 use crate::clock::Clock;
@@ -127,21 +127,36 @@ pub(crate) async fn days(account: &Account, weather: &Weather) -> Result<Vec<Ble
     Ok(blended(&stations, weather))
 }
 
-/// Reference ET and rain of an interval, both ends included, for the strip of a year.
-pub(crate) async fn strip_days(
+/// The days of an interval, both ends included, of the weather of a place.
+pub(crate) async fn days_between(
     account: &Account,
     weather: &Weather,
-    [from, to]: [NaiveDate; 2],
-) -> Result<Vec<StripDay>, StoreError> {
-    let mut stations = Vec::new();
-    for (id, _) in weather.stations() {
-        let days = account.strip_days(id, from, to).await?.into_iter();
-        let without_warmth =
-            |d: StripDay| WeatherDay { date: d.date, et0_mm: d.et0_mm, rain_mm: d.rain_mm, tmin_c: None, tmax_c: None };
-        stations.push(days.map(without_warmth).collect());
+    span: [NaiveDate; 2],
+) -> Result<Vec<WeatherDay>, StoreError> {
+    let mut days = days_of_places(account, &[weather], span).await?;
+    Ok(days.pop().unwrap_or_default())
+}
+
+/// The same of several places, in their order, asked at once.
+pub(crate) async fn days_of_places(
+    account: &Account,
+    places: &[&Weather],
+    span: [NaiveDate; 2],
+) -> Result<Vec<Vec<WeatherDay>>, StoreError> {
+    let mut ids: Vec<Uuid> = places.iter().flat_map(|w| w.stations()).map(|(id, _)| id).collect();
+    ids.sort_unstable();
+    ids.dedup();
+    let mut by_series: HashMap<Uuid, Vec<WeatherDay>> = HashMap::new();
+    for (id, day) in account.days_between(&ids, span).await? {
+        by_series.entry(id).or_default().push(day);
     }
-    let days = blended(&stations, weather).into_iter().map(|b| b.day);
-    Ok(days.map(|d| StripDay { date: d.date, et0_mm: d.et0_mm, rain_mm: d.rain_mm }).collect())
+    let of_place = |weather: &&Weather| {
+        let stations = weather.stations();
+        let own: Vec<&[WeatherDay]> =
+            stations.iter().map(|(id, _)| by_series.get(id).map_or(&[][..], Vec::as_slice)).collect();
+        blend(&own, &weather.preference()).into_iter().map(|b| b.day).collect()
+    };
+    Ok(places.iter().map(of_place).collect())
 }
 
 fn blended(stations: &[Vec<WeatherDay>], weather: &Weather) -> Vec<BlendedDay> {

@@ -1,6 +1,7 @@
 use chrono::{Datelike, NaiveDate, TimeDelta};
 use thiserror::Error;
 
+use crate::climate::blend::WeatherDay;
 use crate::quantity::MonthOfYear;
 
 /// A day of weather as it is on record.
@@ -14,6 +15,13 @@ pub struct SeasonDay {
     pub rain_mm: Option<f64>,
     /// Lowest and highest air temperature, °C, where both were measured.
     pub air_c: Option<(f64, f64)>,
+}
+
+impl From<&WeatherDay> for SeasonDay {
+    fn from(day: &WeatherDay) -> Self {
+        let WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c } = *day;
+        Self { date, et0_mm, rain_mm, air_c: tmin_c.zip(tmax_c) }
+    }
 }
 
 /// Why days make no season.

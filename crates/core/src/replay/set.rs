@@ -7,7 +7,7 @@ use crate::found::{Panel, SensorSwitch, Switch};
 use crate::place::Bound;
 use crate::quantity::Percent;
 use crate::schedule::Plan;
-use crate::sensor::{RainSetting, SensorKind, Vent, offset_share};
+use crate::sensor::{RainSetting, SensorKind, Vent};
 
 /// One of the usual ways of watering.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -141,28 +141,6 @@ pub const SOIL_SHARE_OF_RAW: f64 = 0.5;
 pub const REFILL_SHARE: f64 = 1.0;
 
 impl<'a> Candidate<'a> {
-    /// The sensors of the controller that can act, as holds.
-    fn holds(&self) -> Vec<Hold> {
-        let c = self.controller;
-        c.sensors.iter().filter_map(|s| Hold::of(s, c, self.sunrise_hours)).collect()
-    }
-
-    /// Where the present percent comes from: an ET sensor for the programs that it sets.
-    fn present_percent(&self) -> PercentBy {
-        let sensor = self.controller.sensors.iter().find_map(|s| match &s.kind {
-            SensorKind::Et { class, trim, programs } if s.jumper_removed || !s.has_contact() => {
-                Some((class.reference_mm_per_day(), offset_share(*trim), programs.clone()))
-            }
-            _ => None,
-        });
-        sensor.map_or(PercentBy::Month, |(reference_mm_per_day, trim, programs)| PercentBy::EtSensor {
-            reference_mm_per_day,
-            trim,
-            days: ET_MEAN_DAYS,
-            only: Some(programs),
-        })
-    }
-
     fn scheduled(&'a self, percent: PercentBy) -> Scheduled<'a> {
         Scheduled::new(self.controller, self.plan, self.ground, percent).under(self.rules)
     }
@@ -170,7 +148,7 @@ impl<'a> Candidate<'a> {
     /// The controller as it is planned, sensors that can act included, on the days that the rules allow.
     #[must_use]
     pub fn planned(&'a self) -> Scheduled<'a> {
-        self.scheduled(self.present_percent()).held_by(self.holds())
+        self.held_by_its_sensors(self.scheduled(PercentBy::of(self.controller)))
     }
 
     /// A strategy, ready for the first day of a season.
@@ -230,15 +208,19 @@ impl<'a> Candidate<'a> {
         match &self.found {
             Some(found) if !found.on => Box::new(Nothing),
             Some(found) => {
-                let holds = if found.sensors { self.holds() } else { Vec::new() };
                 let percent = PercentBy::Month;
-                Box::new(Scheduled::new(&found.controller, &found.plan, self.ground, percent).held_by(holds))
+                let ran = Scheduled::new(&found.controller, &found.plan, self.ground, percent);
+                Box::new(if found.sensors { self.held_by_its_sensors(ran) } else { ran })
             }
             None => {
-                let percent = self.present_percent();
-                Box::new(Scheduled::new(self.controller, self.plan, self.ground, percent).held_by(self.holds()))
+                let percent = PercentBy::of(self.controller);
+                Box::new(self.held_by_its_sensors(Scheduled::new(self.controller, self.plan, self.ground, percent)))
             }
         }
+    }
+
+    fn held_by_its_sensors(&self, ran: Scheduled<'a>) -> Scheduled<'a> {
+        ran.held_by_sensors_of(self.controller, self.sunrise_hours)
     }
 }
 

@@ -6,11 +6,12 @@ use super::dose::{Dose, DoseBook, ProgramPercents};
 use super::ground::{Ground, Part, ReplayStation};
 use super::hold::Hold;
 use super::state::{Day, State};
-use crate::controller::{Controller, DayMode, Program, ProgramLetter};
+use crate::controller::{Controller, DayMode, Program, ProgramLetter, StartTime, TemporaryKind};
 use crate::landscape::{cycles, gross_minutes, runoff_mm};
 use crate::place::Bound;
 use crate::quantity::{MonthOfYear, Percent};
 use crate::schedule::{Level, Plan};
+use crate::sensor::{SensorKind, offset_share};
 
 /// A way of watering: what it gives on a day, from the weather so far and how the stations stand.
 pub trait Strategy {
@@ -50,6 +51,43 @@ pub enum PercentBy {
 /// Days of an ET sensor's running mean. Ours.
 pub const ET_MEAN_DAYS: usize = 7;
 
+impl PercentBy {
+    /// Where the percents of a controller come from: an ET sensor for the programs that it sets, else the months.
+    #[must_use]
+    pub fn of(controller: &Controller) -> Self {
+        let sensor = controller.sensors.iter().find_map(|s| match &s.kind {
+            SensorKind::Et { class, trim, programs } if s.jumper_removed || !s.has_contact() => {
+                Some((class.reference_mm_per_day(), offset_share(*trim), programs.clone()))
+            }
+            _ => None,
+        });
+        sensor.map_or(Self::Month, |(reference_mm_per_day, trim, programs)| Self::EtSensor {
+            reference_mm_per_day,
+            trim,
+            days: ET_MEAN_DAYS,
+            only: Some(programs),
+        })
+    }
+}
+
+/// A hold, and the sensor of the controller that it is, where it is one.
+#[derive(Debug, Clone)]
+struct Held {
+    hold: Hold,
+    sensor: Option<u16>,
+}
+
+/// A program that starts on a day.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct DueProgram {
+    /// The program.
+    pub letter: ProgramLetter,
+    /// Its first start.
+    pub first: StartTime,
+    /// At which percent.
+    pub percent: Percent,
+}
+
 /// The days and starts of a controller at a percent, under rules and holds.
 #[derive(Debug)]
 pub struct Scheduled<'a> {
@@ -58,7 +96,7 @@ pub struct Scheduled<'a> {
     book: DoseBook<'a>,
     days: Vec<(ProgramLetter, [DayMode; 12])>,
     percent: PercentBy,
-    holds: Vec<Hold>,
+    holds: Vec<Held>,
     /// The rules that it obeys; none for a panel that waters whatever they say.
     rules: Option<&'a Bound>,
     /// Whether what is set for a while holds on its dates, and counts of days begin at their next date.
@@ -101,8 +139,40 @@ impl<'a> Scheduled<'a> {
     /// The same with holds.
     #[must_use]
     pub fn held_by(mut self, holds: impl IntoIterator<Item = Hold>) -> Self {
-        self.holds.extend(holds);
+        self.holds.extend(holds.into_iter().map(|hold| Held { hold, sensor: None }));
         self
+    }
+
+    /// The same under the sensors of a controller that can act. On its dates one that is bypassed for a while does not.
+    #[must_use]
+    pub fn held_by_sensors_of(mut self, controller: &Controller, sunrise_hours: [f64; 12]) -> Self {
+        let own = controller.sensors.iter().filter_map(|s| {
+            let hold = Hold::of(s, controller, sunrise_hours)?;
+            Some(Held { hold, sensor: Some(s.id) })
+        });
+        self.holds.extend(own);
+        self
+    }
+
+    /// The programs that start on a day, whatever holds them.
+    pub fn due(&self, day: &Day<'_>) -> Vec<DueProgram> {
+        let date = day.date();
+        if self.rules.is_some_and(|r| !r.allows_day(date)) {
+            return Vec::new();
+        }
+        let due = self.controller.programs.iter().filter(|p| self.waters_on(p, date)).filter_map(|program| {
+            let percent = self.percent(program.letter, day)?;
+            let first = *program.schedule.starts.first()?;
+            Some(DueProgram { letter: program.letter, first, percent })
+        });
+        due.collect()
+    }
+
+    /// Whether a sensor is bypassed on a date.
+    fn is_bypassed(&self, sensor: Option<u16>, date: NaiveDate) -> bool {
+        let bypass = |sensor| TemporaryKind::Bypass { sensor };
+        let own = &self.controller.temporaries;
+        self.dated && sensor.is_some_and(|id| own.iter().any(|t| t.kind == bypass(id) && t.holds_on(date)))
     }
 
     /// Whether a program waters on a date: as it really did, or by its days whatever the year.
@@ -143,23 +213,17 @@ impl Strategy for Scheduled<'_> {
         let date = day.date();
         let mut starts = ProgramPercents::default();
         let mut held: Vec<(ProgramLetter, usize)> = Vec::new();
-        let mut any = false;
-        if self.rules.is_none_or(|r| r.allows_day(date)) {
-            for program in &self.controller.programs {
-                if !self.waters_on(program, date) {
-                    continue;
-                }
-                let Some(percent) = self.percent(program.letter, day) else { continue };
-                let Some(first) = program.schedule.starts.first() else { continue };
-                starts.set(program.letter, percent);
-                any = true;
-                for (index, hold) in self.holds.iter().enumerate() {
-                    if hold.holds(day.season, day.index, *first, state) {
-                        held.push((program.letter, index));
-                    }
+        let due = self.due(day);
+        for program in &due {
+            starts.set(program.letter, program.percent);
+            for (index, held_by) in self.holds.iter().enumerate() {
+                let acts = !self.is_bypassed(held_by.sensor, date);
+                if acts && held_by.hold.holds(day.season, day.index, program.first, state) {
+                    held.push((program.letter, index));
                 }
             }
         }
+        let any = !due.is_empty();
         if any && held.is_empty() {
             self.book.add(starts, today, tomorrow);
         } else if any {
@@ -171,7 +235,7 @@ impl Strategy for Scheduled<'_> {
             self.book.add(starts, own, after);
             for (index, station) in self.plan.stations.iter().enumerate() {
                 let shut = held.iter().any(|(letter, hold)| {
-                    station.programs.contains(&Some(*letter)) && self.holds[*hold].governs(station.number)
+                    station.programs.contains(&Some(*letter)) && self.holds[*hold].hold.governs(station.number)
                 });
                 if !shut {
                     today[index].add(&own[index]);
@@ -183,7 +247,7 @@ impl Strategy for Scheduled<'_> {
         if self.rules.is_some_and(|r| date.succ_opt().is_some_and(|next| !r.allows_day(next))) {
             tomorrow.fill(Dose::default());
         }
-        for hold in &mut self.holds {
+        for Held { hold, .. } in &mut self.holds {
             hold.end_day(day.season, day.index);
         }
     }

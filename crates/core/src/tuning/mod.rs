@@ -19,7 +19,7 @@ use crate::schedule::{Level, Plan, Situation, week_work};
 use crate::sensor::{SensorKind, offset_share};
 
 pub use change::Change;
-pub use short_term::{Recent, ShortTerm, short_term};
+pub use short_term::{ShortTerm, short_term};
 
 /// What the ground of a station says.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]

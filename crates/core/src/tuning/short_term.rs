@@ -2,32 +2,12 @@
 
 use chrono::{NaiveDate, TimeDelta};
 
-use crate::controller::{Controller, ProgramLetter};
-use crate::place::Bound;
+use crate::controller::ProgramLetter;
 use crate::quantity::{MonthOfYear, Percent};
-use crate::replay::{Ground, Hold, Keep, PercentBy, Scheduled, Season, replay};
-use crate::schedule::Plan;
+use crate::replay::{Ground, Recent};
 
 /// Days ahead that a percent is set for.
 const AHEAD_DAYS: i64 = 7;
-
-/// What is known of a controller's last weeks.
-#[derive(Debug, Clone)]
-pub struct Recent<'a> {
-    /// The controller, with what is set for a while.
-    pub controller: &'a Controller,
-    /// Its figures.
-    pub plan: &'a Plan,
-    /// The rules of the place.
-    pub rules: &'a Bound,
-    /// The weather up to yesterday. Root zones are taken as full on its first day, so it begins some
-    /// weeks before what is asked.
-    pub season: &'a Season,
-    /// The sensors that acted.
-    pub holds: Vec<Hold>,
-    /// Since when rain, use and watering are summed up.
-    pub since: NaiveDate,
-}
 
 /// A percent for the coming days.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -83,15 +63,7 @@ pub fn short_term(
     let open =
         ground.stations.iter().filter(|s| !s.covered && c.station(s.number).is_some_and(|own| own.program == letter));
     let station = *open.max_by(|a, b| a.kl_in(month).total_cmp(&b.kl_in(month)))?;
-    let mut ran =
-        Scheduled::new(c, recent.plan, &ground, PercentBy::Month).on_its_dates().held_by(recent.holds.iter().cloned());
-    let replayed = replay(&ground, recent.season, recent.rules, &mut ran, Keep::Station(station.number));
-    let [daily, _] = replayed.station(station.number)?.daily.clone()?;
-    let since = |values: &[f64]| -> f64 {
-        let dates = recent.season.counted().iter();
-        dates.zip(values).filter(|(d, _)| **d >= recent.since && **d < today).map(|(_, mm)| mm).sum()
-    };
-    let missing_mm = daily.depletion_mm.last().copied().unwrap_or(0.0);
+    let soil = recent.soil_of(station.number)?;
     let ahead: Vec<i64> = (0..AHEAD_DAYS).filter(|n| c.waters_on(program, today + TimeDelta::days(*n))).collect();
     // Water enters before the plants drink, so the day of the last watering counts too.
     let days = ahead.last()? + 1;
@@ -103,14 +75,14 @@ pub fn short_term(
     if given <= 0.0 {
         return None;
     }
-    let percent_exact = 100.0 * (missing_mm + use_mm_per_day * days as f64) / given;
+    let percent_exact = 100.0 * (soil.depletion_mm + use_mm_per_day * days as f64) / given;
     let off = percent_exact < f64::from(c.capability.percent_min.get()) / 2.0;
     Some(ShortTerm {
         station: station.number,
-        rain_mm: since(&daily.rain_mm),
-        used_mm: since(&daily.et_actual_mm),
-        watered_mm: since(&daily.applied_mm) - since(&daily.runoff_mm),
-        missing_mm,
+        rain_mm: soil.rain_mm,
+        used_mm: soil.used_mm,
+        watered_mm: soil.watered_mm,
+        missing_mm: soil.depletion_mm,
         use_mm_per_day,
         days,
         waterings,

@@ -6,5 +6,6 @@ mod best;
 mod builders;
 mod doses;
 mod properties;
+mod recent;
 mod short_term;
 mod strategies;

@@ -5,9 +5,9 @@ use proptest::prelude::*;
 use upland_core::controller::*;
 use upland_core::place::Bound;
 use upland_core::quantity::Percent;
-use upland_core::replay::Season;
+use upland_core::replay::{Recent, Season};
 use upland_core::schedule::Plan;
-use upland_core::tuning::{Recent, ShortTerm, short_term};
+use upland_core::tuning::{ShortTerm, short_term};
 
 use crate::builders::*;
 
@@ -37,7 +37,7 @@ fn ask_at(c: &Controller, season: &Season, et0_mm_per_day: f64) -> ShortTerm {
         plan: &plan,
         rules: &Bound::open(),
         season,
-        holds: Vec::new(),
+        sunrise_hours: [6.0; 12],
         since: today - TimeDelta::days(7),
     };
     short_term(&recent, A, today, et0_mm_per_day).unwrap()
@@ -64,7 +64,8 @@ fn a_month_that_is_off_is_not_woken_by_rain() {
         let plan = Plan::of(c, None);
         let rules = Bound::open();
         let since = today - TimeDelta::days(7);
-        let recent = Recent { controller: c, plan: &plan, rules: &rules, season: &season, holds: Vec::new(), since };
+        let sunrise_hours = [6.0; 12];
+        let recent = Recent { controller: c, plan: &plan, rules: &rules, season: &season, sunrise_hours, since };
         short_term(&recent, A, today, 3.0)
     };
     assert!(asked(&c).is_some());

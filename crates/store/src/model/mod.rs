@@ -291,17 +291,6 @@ pub struct RecordDay {
     pub et0_mm: Option<f64>,
 }
 
-/// A day of the year strip.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct StripDay {
-    /// The day.
-    pub date: NaiveDate,
-    /// Reference ET, mm.
-    pub et0_mm: Option<f64>,
-    /// Rain, mm.
-    pub rain_mm: Option<f64>,
-}
-
 /// A thing as it is to stand; `None` takes it away.
 #[derive(Debug, Clone, PartialEq)]
 pub enum Record {

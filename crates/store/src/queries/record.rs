@@ -1,3 +1,4 @@
+use chrono::NaiveDate;
 use diesel::prelude::*;
 use diesel_async::RunQueryDsl;
 use upland_core::climate::review::Decision;
@@ -51,6 +52,48 @@ impl Account {
                 tmax_c: weather.t_max,
             })
             .collect())
+    }
+
+    /// The days of some series in an interval, both ends included, by series and date.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn days_between(
+        &self,
+        series_ids: &[Uuid],
+        [from, to]: [NaiveDate; 2],
+    ) -> Result<Vec<(Uuid, WeatherDay)>, StoreError> {
+        type Row = (Uuid, NaiveDate, Option<f64>, Option<f64>, Option<f64>, Option<f64>);
+        let rows: Vec<Row> = daily_weather::table
+            .inner_join(
+                series::table.on(series::account_id
+                    .eq(daily_weather::account_id)
+                    .and(series::revision_id.eq(daily_weather::revision_id))),
+            )
+            .left_join(
+                daily_et0::table.on(daily_et0::account_id
+                    .eq(daily_weather::account_id)
+                    .and(daily_et0::revision_id.eq(daily_weather::revision_id))
+                    .and(daily_et0::day.eq(daily_weather::day))),
+            )
+            .filter(daily_weather::account_id.eq(self.id))
+            .filter(series::id.eq_any(series_ids))
+            .filter(daily_weather::day.between(from, to))
+            .order((series::id, daily_weather::day))
+            .select((
+                series::id,
+                daily_weather::day,
+                daily_et0::et0_mm.nullable(),
+                daily_weather::rain_mm,
+                daily_weather::tmin_c,
+                daily_weather::tmax_c,
+            ))
+            .load(&mut self.connection().await?)
+            .await?;
+        let day = |(series, date, et0_mm, rain_mm, tmin_c, tmax_c): Row| {
+            (series, WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c })
+        };
+        Ok(rows.into_iter().map(day).collect())
     }
 
     /// What was decided about single values of a series, by day and element.

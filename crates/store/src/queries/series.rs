@@ -1,14 +1,13 @@
-use chrono::NaiveDate;
 use diesel::dsl::exists;
 use diesel::prelude::*;
 use diesel_async::RunQueryDsl;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{NormalsVariant, RevisionSummary, SeriesRecord, StripDay, Versioned};
+use crate::model::{NormalsVariant, RevisionSummary, SeriesRecord, Versioned};
 use crate::pool::Account;
 use crate::rows::{NormalRow, RevisionRow, SeriesRow, normals_by_variant};
-use crate::schema::{aggregates, daily_et0, daily_weather, monthly_normals, series, series_revisions};
+use crate::schema::{aggregates, monthly_normals, series, series_revisions};
 
 type SeriesWithRevision = (SeriesRow, i32, RevisionRow, bool);
 
@@ -79,37 +78,5 @@ impl Account {
             .load(&mut self.connection().await?)
             .await?;
         normals_by_variant(&rows)
-    }
-
-    /// Reference ET and rain of the days of an interval, both ends included.
-    ///
-    /// # Errors
-    /// [`StoreError`] when the database refuses.
-    pub async fn strip_days(
-        &self,
-        series_id: Uuid,
-        from: NaiveDate,
-        to: NaiveDate,
-    ) -> Result<Vec<StripDay>, StoreError> {
-        let rows: Vec<(NaiveDate, Option<f64>, Option<f64>)> = daily_weather::table
-            .inner_join(
-                series::table.on(series::account_id
-                    .eq(daily_weather::account_id)
-                    .and(series::revision_id.eq(daily_weather::revision_id))),
-            )
-            .left_join(
-                daily_et0::table.on(daily_et0::account_id
-                    .eq(daily_weather::account_id)
-                    .and(daily_et0::revision_id.eq(daily_weather::revision_id))
-                    .and(daily_et0::day.eq(daily_weather::day))),
-            )
-            .filter(daily_weather::account_id.eq(self.id))
-            .filter(series::id.eq(series_id))
-            .filter(daily_weather::day.between(from, to))
-            .order(daily_weather::day)
-            .select((daily_weather::day, daily_et0::et0_mm.nullable(), daily_weather::rain_mm))
-            .load(&mut self.connection().await?)
-            .await?;
-        Ok(rows.into_iter().map(|(date, et0_mm, rain_mm)| StripDay { date, et0_mm, rain_mm }).collect())
     }
 }

@@ -19,8 +19,11 @@ async fn what_goes_in_comes_out() {
     let normals = c.account.normals(series_id).await.unwrap();
     assert_eq!(normals, revision(0).normals);
     let day = |y, m, d| NaiveDate::from_ymd_opt(y, m, d).unwrap();
-    let strip = c.account.strip_days(series_id, day(1990, 2, 1), day(1990, 2, 28)).await.unwrap();
-    assert_eq!((strip.len(), strip[0].et0_mm, strip[0].rain_mm), (28, Some(3.25), Some(1.5)));
+    let february = c.account.days_between(&[series_id], [day(1990, 2, 1), day(1990, 2, 28)]).await.unwrap();
+    assert_eq!((february.len(), february[0].0), (28, series_id));
+    let all = c.account.weather_days(series_id).await.unwrap();
+    assert!(february.iter().map(|(_, day)| day).eq(&all[31..59]));
+    assert_eq!((february[0].1.et0_mm, february[0].1.rain_mm), (Some(3.25), Some(1.5)));
     let days = c.account.record_days(series_id).await.unwrap();
     let read: Vec<_> = days.iter().map(|d| (d.weather, d.et0_mm)).collect();
     let put_in: Vec<_> = revision(400).days.into_iter().map(|d| (d, Some(3.25))).collect();

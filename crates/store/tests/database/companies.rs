@@ -27,7 +27,7 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.all_series().await.unwrap().is_empty());
     assert!(matches!(me.series(series_id).await, Err(StoreError::NotFound)));
     assert!(me.normals(series_id).await.unwrap().is_empty());
-    assert!(me.strip_days(series_id, day(1900), day(2100)).await.unwrap().is_empty());
+    assert!(me.days_between(&[series_id], [day(1900), day(2100)]).await.unwrap().is_empty());
     assert!(me.weather_days(series_id).await.unwrap().is_empty());
     assert!(me.record_days(series_id).await.unwrap().is_empty());
     assert!(me.weather_decisions(series_id).await.unwrap().is_empty());

@@ -532,3 +532,29 @@ rounds-no-visit = No visit yet
 rounds-last = Last visit on { $a }
 rounds-round = Round
 why-round = round saved with its change
+soil-head = Soil that morning, left before stress
+soil-left = { $a } left
+soil-before = before its plants feel it
+soil-past = dry by { $a }
+soil-title = Its soil by the daily balance, weather up to { $a }
+soil-missing = Missing to field capacity
+soil-of-raw = plants feel it from { $a } on
+soil-wanted = Its plants want
+soil-since = since { $a }
+soil-rain = Rain
+soil-roofed = none under a roof
+soil-watered = Watering
+soil-on-days =
+    { $n ->
+        [0] on no day
+        [one] on one day
+       *[other] on { $n } days
+    }
+soil-last = { $a }, last on { $b }
+soil-drained = Drained below the roots
+soil-enough = The balance finds enough water in its root zone. If it looks dry, look for a cause on the spot: a head, the pressure, the valve, shallow roots.
+soil-too-much = The balance finds enough water in its root zone, and { $a } drained below it. If it looks dry, look for a cause on the spot: a head, the pressure, the valve, roots that stand in water.
+soil-not-watered = It has had no watering since { $a }, and rain was not enough.
+soil-short = Rain and watering were { $a } short of what its plants want. Check its minutes, its percent and its days.
+soil-dry-before = Since { $a } it got what its plants want. Its soil was dry before and has not been filled up.
+soil-how = Days are watered as the panel was set on that day, with what was set for a while and what the sensors held. Mean over the station: its driest quarter is drier.

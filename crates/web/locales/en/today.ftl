@@ -3,12 +3,20 @@ today-day-of = day { $a } of { $b }
 today-dial = Percent for { $a }
 today-dial-count =
     { $n ->
-        [one] set this percent
-       *[other] set these { $n } percents
+        [0] nothing to set by what is on record
+        [one] one to set
+       *[other] { $n } to set
     }
 today-its-year = Its year
 today-program-of = { $a }, { $b }
 today-calls-for = Calls for
+today-stands = Stands
+today-stands-sensor = by sensor
+today-set = Set
+today-leave = Leave
+today-unknown = Off, or not on record
+today-soil = Soil
+today-soil-note = soil: what its thirstiest station has left this morning before stress
 today-dial-percent = Dial %
 first-title = From nothing to a door card
 first-sub = five steps, each with marked defaults
@@ -35,6 +43,12 @@ today-todo-none = Nothing is due.
 today-normal = Normal for { $a }
 today-rain-month = { $a } rain a month
 today-seven = Seven days
+today-seven-days = { $a } ET, { $b } rain
+today-yesterday = Yesterday
+today-rain = { $a } rain
+today-record = on record
+today-two-weeks = Two weeks
+today-two-weeks-describe = Reference ET and rain of the last two weeks; yesterday { $a } and { $b }
 today-week = { $a } ET
 todo-weather = { $a } needs weather
 todo-weather-more = { $a } has no weather yet.
@@ -61,6 +75,8 @@ sun-rise-at = sunrise { $a }
 sun-set-at = sunset { $a }
 sun-noon-at = noon { $a }, { $b }° high
 sun-now = now { $a }
+sun-closed = no watering { $a } to { $b }
+sun-closed-day = no watering today
 ephem-normal = { $a } normal
 due-over = { $a }: { $b }
 due-over-more = Ended { $a } ({ $b }). Put it back.
@@ -115,6 +131,7 @@ today-places-all =
     }
 today-until = until { $a }
 today-ended = was to end { $a }: put it back
+today-over = what was set for a while ended { $a }
 today-for-a-while = { $a }, then { $b }
 today-by-sensor = set by the ET sensor: do not enter it
 today-found-off = found off on { $a }

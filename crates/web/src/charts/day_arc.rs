@@ -3,6 +3,7 @@
 use chrono::{DateTime, NaiveDate, NaiveDateTime, NaiveTime, Offset, TimeDelta, TimeZone, Utc};
 use chrono_tz::Tz;
 use upland_core::climate::sun::{SunDay, sun_day, sun_position};
+use upland_core::place::Bound;
 
 use super::path::PathData;
 use crate::show::{Fixed, clock, nearest_minute, number};
@@ -34,16 +35,24 @@ pub(crate) struct DayArc {
     pub(crate) sunset: Option<Moment>,
     pub(crate) now: Option<Moment>,
     pub(crate) now_flag: String,
+    /// Stretches in which the rules close the watering: place and width.
+    pub(crate) closed: Vec<(Fixed, Fixed)>,
+    /// What stands over the widest of them, and where.
+    pub(crate) closed_words: Option<(Fixed, String)>,
     pub(crate) describe: String,
     pub(crate) length: String,
 }
+
+/// A stretch under this width has no words.
+const WORDS_WIDTH: f64 = 170.0;
 
 const WIDTH: f64 = 560.0;
 const BASE: f64 = 104.0;
 const TOP: f64 = 28.0;
 
 impl DayArc {
-    pub(crate) fn draw(latitude: f64, longitude: f64, zone: Tz, now: NaiveDateTime) -> Self {
+    /// The day at a position under the water rules of its place.
+    pub(crate) fn draw([latitude, longitude]: [f64; 2], zone: Tz, rules: &Bound, now: NaiveDateTime) -> Self {
         let w = Words;
         let date = now.date();
         let sun = sun_of(latitude, longitude, zone, date);
@@ -82,6 +91,21 @@ impl DayArc {
             Moment { x: Fixed(px), y: Fixed(BASE), text: w.t1(key, clock(local(at))), text_x: Fixed(text_x), anchor }
         };
         let noon_x = x(hour(local(sun.noon)));
+        let whole = (!rules.allows_day(date)).then_some((0, 1440));
+        let mut closed: Vec<(u16, u16)> = match whole {
+            Some(whole) => vec![whole],
+            None => rules.closed_minutes(date).collect(),
+        };
+        closed.sort_by_key(|(from, to)| std::cmp::Reverse(to.saturating_sub(*from)));
+        let inside = |minute: u16| x(f64::from(minute) / 60.0).clamp(0.0, WIDTH);
+        let closed_words = closed.first().and_then(|(from, to)| {
+            let (left, right) = (inside(*from), inside(*to));
+            let words = match whole {
+                Some(_) => w.t("sun-closed-day"),
+                None => w.t2("sun-closed", hour_minute(*from), hour_minute(*to)),
+            };
+            (right - left >= WORDS_WIDTH).then(|| (Fixed((left + right) / 2.0), words))
+        });
         // The flag turns away from the words of noon, and from the edge.
         let right = now_x < 90.0 || (now_x + 86.0 < WIDTH && (now_x > noon_x || noon_x - now_x > 180.0));
         Self {
@@ -120,10 +144,22 @@ impl DayArc {
             } else {
                 format!("M{} 2h-80l5 8-5 8h80z", Fixed(now_x))
             },
+            closed: closed
+                .iter()
+                .map(|(from, to)| (inside(*from), inside(*to)))
+                .filter(|(left, right)| right > left)
+                .map(|(left, right)| (Fixed(left), Fixed(right - left)))
+                .collect(),
+            closed_words,
             describe: w.t2("sun-describe", told(sun.sunrise), told(sun.sunset)),
             length: length(&sun, noon_height),
         }
     }
+}
+
+/// A minute of the day as a clock shows it; the day's end as 24:00.
+fn hour_minute(minute: u16) -> String {
+    format!("{:02}:{:02}", minute / 60, minute % 60)
 }
 
 /// The sun's day at a place in a time zone.

@@ -13,6 +13,12 @@ impl PathData {
         let _ = write!(self.0, "M{} {}V{}", Fixed(x), Fixed(from), Fixed(to));
     }
 
+    /// A bar from one height to another, open below, as a closed outline.
+    pub(crate) fn bar(&mut self, left: f64, right: f64, from: f64, to: f64) {
+        let [left, right, from, to] = [left, right, from, to].map(Fixed);
+        let _ = write!(self.0, "M{left} {from}V{to}H{right}V{from}");
+    }
+
     /// A line through points.
     pub(crate) fn line(points: impl IntoIterator<Item = (f64, f64)>) -> Self {
         let mut path = Self::default();

@@ -1,6 +1,6 @@
 //! The year strip: 365 days in one line, the signature of every controller's page.
 
-use crate::context::StripDay;
+use crate::context::WeatherDay;
 use chrono::{Datelike, NaiveDate};
 use upland_core::budget::Group;
 use upland_core::climate::normals::Normals;
@@ -58,7 +58,7 @@ pub(crate) struct StripInput<'a> {
     pub(crate) normals: &'a Normals,
     pub(crate) group: Option<&'a Group>,
     /// Days of one year, those that are measured.
-    pub(crate) days: &'a [StripDay],
+    pub(crate) days: &'a [WeatherDay],
     pub(crate) today: NaiveDate,
     pub(crate) units: Units,
 }

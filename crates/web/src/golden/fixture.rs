@@ -13,7 +13,7 @@ use uuid::Uuid;
 
 use crate::context::{
     ControllerContext, ControllerRecord, FurtherWeather, NormalsVariant, PlaceContext, PlaceRecord, RevisionSummary,
-    SeriesRecord, StripDay, Versioned, Weather, WeatherDay,
+    SeriesRecord, Versioned, Weather, WeatherDay,
 };
 
 /// On which half of the Earth the place is.
@@ -141,32 +141,22 @@ pub(super) fn context(half: Half) -> ControllerContext {
 }
 
 /// Two months of days for the strip.
-pub(super) fn days(half: Half) -> Vec<StripDay> {
+pub(super) fn days(half: Half) -> Vec<WeatherDay> {
     let normals = normals(half);
     (0..60u32)
         .map(|n| {
             let date = NaiveDate::from_yo_opt(2026, n + 100).unwrap();
             let month = chrono::Datelike::month0(&date) as usize;
             let wave = f64::from(n % 7) / 7.0;
-            StripDay {
+            WeatherDay {
                 date,
                 et0_mm: Some(normals[month].et0_mm_per_day * (0.7 + 0.6 * wave)),
                 rain_mm: Some(if n % 9 == 0 { 6.5 } else { 0.0 }),
+                tmin_c: Some(8.0),
+                tmax_c: Some(22.0),
             }
         })
         .collect()
-}
-
-/// The same days as a replay needs them, temperatures with them.
-pub(super) fn weather(half: Half) -> Vec<WeatherDay> {
-    let day = |d: StripDay| WeatherDay {
-        date: d.date,
-        et0_mm: d.et0_mm,
-        rain_mm: d.rain_mm,
-        tmin_c: Some(8.0),
-        tmax_c: Some(22.0),
-    };
-    days(half).into_iter().map(day).collect()
 }
 
 /// Noon of the day in UTC.

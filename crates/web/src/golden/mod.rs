@@ -7,14 +7,15 @@ mod fixture;
 mod record;
 
 use askama::Template;
-use chrono::NaiveTime;
+use chrono::{NaiveTime, TimeDelta};
 use upland_core::controller::ProgramLetter;
 use upland_core::schedule::{Grouping, Level};
 use upland_core::tuning::{Judgement, Seen};
 
 use crate::charts::{DayArc, Strip, StripInput};
-use crate::context::budget_of;
+use crate::context::{WeatherDay, budget_of};
 use crate::form::Form;
+use crate::pages::last_weeks::soil_this_morning;
 use crate::pages::proposals::ProposalsView;
 use crate::pages::replay::{Asked, Field, ReplayLiveTemplate, ReplayView, ViewInput};
 use crate::pages::spine::{Spine, Step};
@@ -25,7 +26,7 @@ use crate::pages::year::{YearInput, YearLiveTemplate, YearView};
 use crate::pages::{dial, door_card, due, field, findings, log, round, sensors, temporary, today};
 use crate::show::Units;
 use crate::words::Words;
-use fixture::{Half, context, days, moment, weather};
+use fixture::{Half, context, days, moment};
 
 const CASES: [(&str, Half, Units); 2] =
     [("north_metric", Half::North, Units::Metric), ("south_us", Half::South, Units::Us)];
@@ -115,7 +116,8 @@ fn the_strips_and_the_sun() {
         let input = StripInput { normals, group: budget.groups.first(), days: &days, today: half.today(), units };
         let position = &context.at.place.value.position;
         let now = half.today().and_time(NaiveTime::from_hms_opt(7, 12, 0).unwrap());
-        let arc = DayArc::draw(position.latitude_deg(), position.longitude_deg(), context.at.zone, now);
+        let arc =
+            DayArc::draw([position.latitude_deg(), position.longitude_deg()], context.at.zone, &context.at.rules, now);
         format!("{:#?}\n{:#?}\n{:#?}\n{arc:#?}", Strip::wide(&input), Strip::phone(&input), Strip::card(&input))
     });
 }
@@ -127,10 +129,20 @@ fn today_and_the_steps() {
         let state = field::FieldState::default();
         let todo = due::due(&context, &state, half.today());
         let contexts = [context.clone()];
-        let (rows, most) = today::dial_rows(&contexts, |_| half.today(), |_| None);
+        // A record that goes up to yesterday, whatever the half.
+        let late = half.today() - days(half).last().unwrap().date - TimeDelta::days(1);
+        let days: Vec<_> = days(half).into_iter().map(|d| WeatherDay { date: d.date + late, ..d }).collect();
+        let soil = soil_this_morning(&context, &state, &days, half.today());
+        let on_record =
+            |_: &_| today::OnRecord { today: half.today(), state: field::FieldState::default(), soil: &soil };
+        let (rows, most) = today::dial_rows(&contexts, on_record, units);
+        let recent = today::RecentDays::of(&context.at, &days, half.today(), units);
         let normal = today::normal_now(&context.at, half.today(), units);
         let spine = Spine::of(&context, Step::Year);
-        format!("{rows:#?}\n{most}\n{normal:#?}\n{todo:#?}\n{:#?}\n{spine:#?}", today::todos(&context, half.today()))
+        format!(
+            "{rows:#?}\n{most}\n{recent:#?}\n{normal:#?}\n{todo:#?}\n{:#?}\n{spine:#?}",
+            today::todos(&context, half.today())
+        )
     });
 }
 
@@ -138,7 +150,7 @@ fn today_and_the_steps() {
 fn the_schedules_side_by_side() {
     each("proposals", |half, units| {
         let context = context(half);
-        let mut view = ProposalsView::of(&context, &weather(half), Grouping::ByNeed, half.today(), units);
+        let mut view = ProposalsView::of(&context, &days(half), Grouping::ByNeed, half.today(), units);
         // Made anew for every page.
         view.cards.iter_mut().for_each(|card| card.action.clear());
         format!("{view:#?}")
@@ -214,7 +226,7 @@ fn findings_for_files() {
 #[test]
 fn the_replay() {
     each("replay", |half, units| {
-        let (context, days) = (context(half), weather(half));
+        let (context, days) = (context(half), days(half));
         let field = Field::of(&context, &days, None).unwrap();
         let mut form = Form::default();
         for (name, value) in [("scale", "70"), ("days", "2"), ("trip", "6"), ("price", "2.5")] {

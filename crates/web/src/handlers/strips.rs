@@ -3,10 +3,9 @@
 use chrono::{Datelike, NaiveDate};
 use upland_core::budget::YearBudget;
 use upland_core::controller::ProgramLetter;
-use upland_store::StripDay;
 
 use crate::charts::{Strip, StripInput, sun_of};
-use crate::context::{ControllerContext, PlaceContext};
+use crate::context::{ControllerContext, PlaceContext, WeatherDay};
 use crate::error::PageError;
 use crate::guard::signed_in::SignedIn;
 use crate::loading;
@@ -20,7 +19,7 @@ pub(crate) async fn strip_days(
     user: &SignedIn,
     at: &PlaceContext,
     today: NaiveDate,
-) -> Result<Vec<StripDay>, PageError> {
+) -> Result<Vec<WeatherDay>, PageError> {
     let Some(weather) = at.weather.as_ref() else { return Ok(Vec::new()) };
     let Some(last) = weather.last_day() else { return Ok(Vec::new()) };
     let year = if last.year() >= today.year() {
@@ -32,7 +31,7 @@ pub(crate) async fn strip_days(
     };
     let day = |m, d| NaiveDate::from_ymd_opt(year, m, d).unwrap_or(last);
     let to = if year == today.year() { today } else { day(12, 31) };
-    Ok(loading::strip_days(&user.account, weather, [day(1, 1), to]).await?)
+    Ok(loading::days_between(&user.account, weather, [day(1, 1), to]).await?)
 }
 
 /// The strips of a desk and of a phone, and the almanac line.

@@ -1,9 +1,9 @@
 use actix_web::web;
-use chrono::Datelike;
+use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
 use upland_store::HeadFilter;
 
-use crate::charts::DayArc;
+use crate::charts::{DayArc, TWO_WEEKS};
 use crate::context::{ControllerContext, ControllerHead, PlaceContext};
 use crate::error::{Page, PageError};
 use crate::form::Form;
@@ -19,7 +19,7 @@ use crate::pages::first_steps::first_steps;
 use crate::pages::job_list::{Job, JobKind, PutOff, by_place};
 use crate::pages::places::place_rows;
 use crate::pages::shell::View;
-use crate::pages::today::{TodayTemplate, dial_rows, kind_links, normal_now};
+use crate::pages::today::{OnRecord, RecentDays, TodayTemplate, dial_rows, kind_links, normal_now, to_set};
 use crate::show::{Measure, month_long, month_of, weekday};
 use crate::state::App;
 use crate::words::Words;
@@ -66,10 +66,14 @@ pub(crate) async fn show(
     let contexts = loading::contexts(&user.account, app.clock, &shown).await?;
     let ids: Vec<_> = shown.iter().map(|head| head.id).collect();
     let records = user.account.newest_records(&ids).await?;
-    let found_off = |d: &ControllerContext| {
-        FieldState::of(records.iter().filter(|r| r.controller_id == d.controller.id)).found_off()
+    let soil = jobs.soil(&user.account, app.clock, &shown, (&contexts, &records)).await?;
+    let on_record = |d: &ControllerContext| OnRecord {
+        today: app.clock.today(d.at.zone),
+        state: FieldState::of(records.iter().filter(|r| r.controller_id == d.controller.id)),
+        soil: ids.iter().position(|id| *id == d.controller.id).and_then(|i| soil.get(i)).map_or(&[], |own| &own[..]),
     };
-    let (groups, most) = dial_rows(&contexts, |d: &ControllerContext| app.clock.today(d.at.zone), found_off);
+    let (groups, most) = dial_rows(&contexts, on_record, user.units);
+    let recent = recent(&user, home.as_ref(), today).await?;
     let places = user.account.places_part("", 0, PLACES as i64).await?;
     let series: Vec<_> = user.account.all_series().await?.into_iter().map(|(s, _)| (s.id, s.value)).collect();
     // A company that has just begun is led to its first card.
@@ -89,14 +93,17 @@ pub(crate) async fn show(
         of_year: w.t2("today-day-of", today.ordinal().to_string(), days.to_string()),
         arc: home.as_ref().map(|p| {
             let position = &p.place.value.position;
-            DayArc::draw(position.latitude_deg(), position.longitude_deg(), p.zone, now)
+            DayArc::draw([position.latitude_deg(), position.longitude_deg()], p.zone, &p.rules, now)
         }),
         normal: home.as_ref().and_then(|p| normal_now(p, today, user.units)),
         month: month_long(month),
         scale: Measure::DepthADay.show(most, user.units),
         finder: Finder::of("/", &dials, [heads.len(), DIALS], "page", &[]),
         first,
+        to_set: to_set(&groups),
+        has_soil: groups.iter().flat_map(|g| &g.rows).any(|row| row.soil.is_some()),
         groups,
+        recent,
         jobs: Finder::of("/", &listed, [of_kind.len(), JOBS], "jobs", &[("kind", word)]),
         todo_count: of_kind.len(),
         put_off: PutOff { count: put_off_count, shown: shows_put_off },
@@ -117,6 +124,18 @@ async fn home(user: &SignedIn, heads: &[ControllerHead]) -> Result<Option<PlaceC
         Some(id) => Some(loading::place(&user.account, id).await?),
         None => None,
     })
+}
+
+/// The last days at the place of the head.
+async fn recent(
+    user: &SignedIn,
+    home: Option<&PlaceContext>,
+    today: NaiveDate,
+) -> Result<Option<RecentDays>, PageError> {
+    let Some((home, weather)) = home.and_then(|h| Some((h, h.weather.as_ref()?))) else { return Ok(None) };
+    let span = [today - TimeDelta::days(TWO_WEEKS), today];
+    let days = loading::days_between(&user.account, weather, span).await?;
+    Ok(RecentDays::of(home, &days, today, user.units))
 }
 
 /// The zones of some controllers, each once.

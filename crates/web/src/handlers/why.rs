@@ -15,7 +15,9 @@ use crate::handlers::sensors::days_on_record;
 use crate::loading;
 use crate::pages::days_form::read_date;
 use crate::pages::field::FieldState;
+use crate::pages::last_weeks::LastWeeks;
 use crate::pages::sensors::held_on;
+use crate::pages::soil_view::{SoilLine, SoilView};
 use crate::pages::spine::Step;
 use crate::pages::why::{ALL, Judged, WhyAnswer, WhyLine, WhyTemplate, WhyView, stations};
 use crate::state::App;
@@ -61,6 +63,9 @@ pub(crate) async fn show(
     })
 }
 
+/// Days that the account of a station is summed up over.
+const SUMMED_DAYS: i64 = 28;
+
 async fn answer(
     user: &SignedIn,
     clock: Clock,
@@ -74,10 +79,20 @@ async fn answer(
     let c = &past.controller;
     let plan = context.situation(date).plan(c);
     let why = |number| why_dry(c, &plan, &context.at.zone, &known, number, date);
-    let one = station.map(|number| WhyView::of(&why(number), c, number, date));
+    let weeks = LastWeeks::of(&past.then, c.clone(), &days, date).map(|w| w.off_since(past.state.found_off()));
+    let since = weeks.as_ref().map_or(date, |w| w.first_day().max(date - TimeDelta::days(SUMMED_DAYS)));
+    let last = weeks.as_ref().map_or(date, LastWeeks::last_day);
+    let soil = weeks.as_ref().map_or_else(Vec::new, |w| w.recent(&past.then, since).soil());
+    let soil_of = |number| soil.iter().find(|s| s.station == number);
+    let one = station.map(|number| {
+        let account = soil_of(number).map(|s| SoilView::of(s, since, last, user.units));
+        WhyView::of(&why(number), c, number, account, date)
+    });
+    let line =
+        |number| WhyLine::of(&why(number), c, number, soil_of(number).map(|s| SoilLine::of(s, user.units)), date);
     let all = match station {
         Some(_) => Vec::new(),
-        None => c.stations.iter().map(|s| WhyLine::of(&why(s.number), c, s.number, date)).collect(),
+        None => c.stations.iter().map(|s| line(s.number)).collect(),
     };
     Ok(WhyAnswer::new(one, all, past.judged, date))
 }

@@ -84,11 +84,15 @@ impl FieldState {
         self.dialled.as_ref().map(|(_, doc)| doc.on)
     }
 
+    /// The day on which the panel was last written down or dialled in.
+    pub(crate) fn on_record_since(&self) -> Option<NaiveDate> {
+        self.found.as_ref().map(|(_, p)| p.seen_at.date()).max(self.last_change())
+    }
+
     /// The day of the last visit of any kind.
     pub(crate) fn last_visit(&self) -> Option<NaiveDate> {
-        let found = self.found.as_ref().map(|(_, p)| p.seen_at.date());
         let round = self.round.as_ref().map(|(_, d)| d.on);
-        [found, self.last_change(), round, self.measured].into_iter().flatten().max()
+        [self.on_record_since(), round, self.measured].into_iter().flatten().max()
     }
 
     /// When to look again: what the newer of the last round and the last dialling says.

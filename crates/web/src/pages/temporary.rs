@@ -1,21 +1,19 @@
 //! Everything temporary: what is set for a while, why, and until when.
 
-use crate::context::StripDay;
-use chrono::{Datelike, NaiveDate, TimeDelta};
-use upland_core::climate::sun::sunrise_hours;
+use chrono::{NaiveDate, TimeDelta};
 use upland_core::controller::{Controller, ProgramLetter, Temporary, TemporaryKind};
 use upland_core::quantity::Percent;
-use upland_core::replay::{Hold, Season, SeasonDay};
-use upland_core::tuning::{Recent, ShortTerm, short_term};
+use upland_core::tuning::{ShortTerm, short_term};
 
 use super::Choice;
 use super::days_form::read_date;
+use super::last_weeks::LastWeeks;
 use super::sensors::sensor_name;
 use super::shell::Shell;
 use super::spine::Spine;
 use super::year::program_label;
 use crate::charts::Strip;
-use crate::context::ControllerContext;
+use crate::context::{ControllerContext, WeatherDay};
 use crate::form::{Form, new_key};
 use crate::show::{Measure, Units, date_short, month_of, number, percent};
 use crate::words::Words;
@@ -250,14 +248,11 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
     form.is_sound().then(|| Temporary { id: 0, kind, since, until, reason, by: by.to_owned(), left_standing: false })
 }
 
-/// Weeks of weather before today in which root zones reach where they stand.
-pub(crate) const BALANCE_DAYS: i64 = 60;
-
 /// Percents for the coming week, a line for each program whose station lies open to rain: the daily
 /// balance up to this morning, by what ran and what the sensors held.
 pub(crate) fn week_proposals(
     context: &ControllerContext,
-    days: &[StripDay],
+    days: &[WeatherDay],
     since: NaiveDate,
     today: NaiveDate,
     units: Units,
@@ -266,34 +261,8 @@ pub(crate) fn week_proposals(
     if context.budget().is_err() {
         return Vec::new();
     }
-    let normals = context.normals().ok();
-    let recent: Vec<SeasonDay> = days
-        .iter()
-        .filter(|d| d.date < today)
-        // Where rain alone was read by hand the month's normal stands for the day's reference ET.
-        .map(|d| SeasonDay {
-            date: d.date,
-            et0_mm: d.et0_mm.or_else(|| normals.map(|n| n[d.date.month0() as usize].et0_mm_per_day)),
-            rain_mm: d.rain_mm,
-            air_c: None,
-        })
-        .collect();
-    let Ok(season) = Season::of(&recent) else { return Vec::new() };
-    // A record that ended weeks ago says nothing about this morning.
-    if season.dates.last().is_none_or(|last| today - *last > TimeDelta::days(2)) {
-        return Vec::new();
-    }
-    let plan = context.situation(today).plan(c);
-    let position = context.at.place.value.position;
-    let sunrise = sunrise_hours(position.latitude_deg(), position.longitude_deg(), &context.at.zone, today.year());
-    let known = Recent {
-        controller: c,
-        plan: &plan,
-        rules: &context.at.rules,
-        season: &season,
-        holds: c.sensors.iter().filter_map(|s| Hold::of(s, c, sunrise)).collect(),
-        since,
-    };
+    let Some(weeks) = LastWeeks::of(context, c.clone(), days, today) else { return Vec::new() };
+    let known = weeks.recent(context, since);
     let month = month_of(today);
     let in_force = context.in_force(None, today);
     let Ok(normals) = context.normals() else { return Vec::new() };

@@ -7,6 +7,7 @@ use upland_core::schedule::{Obstacle, Run, Stood, Unknown, Why};
 use super::Choice;
 use super::sensors::sensor_name;
 use super::shell::Shell;
+use super::soil_view::{SoilLine, SoilView};
 use super::spine::Spine;
 use super::stations::station_name;
 use crate::charts::Strip;
@@ -64,12 +65,15 @@ pub(crate) struct WhyAnswer {
     pub(crate) one: Option<WhyView>,
     pub(crate) all_title: String,
     pub(crate) all: Vec<WhyLine>,
+    /// Whether the weather on record reaches that day.
+    pub(crate) has_soil: bool,
 }
 
 impl WhyAnswer {
     pub(crate) fn new(one: Option<WhyView>, all: Vec<WhyLine>, judged: Judged, date: NaiveDate) -> Self {
+        let has_soil = all.iter().any(|line| line.soil.is_some());
         let all_title = Words.t2("dry-all-head", weekday(date), date_long(date));
-        Self { judged: judged.words(), one, all_title, all }
+        Self { judged: judged.words(), one, all_title, all, has_soil }
     }
 }
 
@@ -82,11 +86,13 @@ pub(crate) struct WhyLine {
     pub(crate) dry: bool,
     pub(crate) cause: String,
     pub(crate) more: String,
+    /// Where its soil stood that morning, by the weather on record.
+    pub(crate) soil: Option<SoilLine>,
     pub(crate) query: String,
 }
 
 impl WhyLine {
-    pub(crate) fn of(why: &Why, controller: &Controller, station: u8, date: NaiveDate) -> Self {
+    pub(crate) fn of(why: &Why, controller: &Controller, station: u8, soil: Option<SoilLine>, date: NaiveDate) -> Self {
         let w = Words;
         let due: Vec<String> = why.due.iter().map(|r| due(r, controller)).collect();
         let (cause, more) = match why.obstacles.first() {
@@ -107,6 +113,7 @@ impl WhyLine {
             query: format!("?station={station}&date={date}"),
             cause,
             more,
+            soil,
         }
     }
 }
@@ -124,10 +131,12 @@ pub(crate) struct WhyView {
     pub(crate) obstacles: Vec<(String, String)>,
     pub(crate) due: Vec<String>,
     pub(crate) unknown: Vec<String>,
+    /// How its soil stood that morning and how it came there, by the weather on record.
+    pub(crate) soil: Option<SoilView>,
 }
 
 impl WhyView {
-    pub(crate) fn of(why: &Why, controller: &Controller, station: u8, date: NaiveDate) -> Self {
+    pub(crate) fn of(why: &Why, controller: &Controller, station: u8, soil: Option<SoilView>, date: NaiveDate) -> Self {
         let w = Words;
         let name = station_name(controller, station);
         Self {
@@ -140,6 +149,7 @@ impl WhyView {
             obstacles: why.obstacles.iter().map(|o| obstacle(o, controller)).collect(),
             due: why.due.iter().map(|r| due(r, controller)).collect(),
             unknown: why.unknown.iter().map(|u| unknown(*u, controller)).collect(),
+            soil,
         }
     }
 }

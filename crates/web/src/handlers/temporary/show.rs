@@ -10,10 +10,9 @@ use crate::handlers::frame::frame;
 use crate::handlers::page;
 use crate::loading;
 use crate::pages::field::FieldState;
+use crate::pages::last_weeks::BALANCE_DAYS;
 use crate::pages::spine::Step;
-use crate::pages::temporary::{
-    BALANCE_DAYS, TemporaryTemplate, empty, kinds, lines, programs, sensors, week_proposals,
-};
+use crate::pages::temporary::{TemporaryTemplate, empty, kinds, lines, programs, sensors, week_proposals};
 use crate::state::App;
 
 /// What is set for a while, and a percent for this week out of the rain since the last visit.
@@ -44,7 +43,7 @@ pub(super) async fn temporary_page(
     let days = match &context.at.weather {
         Some(weather) if weather.has_days() => {
             let from = today - TimeDelta::days(BALANCE_DAYS);
-            loading::strip_days(&user.account, weather, [from, today]).await?
+            loading::days_between(&user.account, weather, [from, today]).await?
         }
         _ => Vec::new(),
     };

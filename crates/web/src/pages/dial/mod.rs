@@ -3,9 +3,11 @@
 mod words;
 
 use chrono::{DateTime, NaiveDateTime, Utc};
-use upland_core::controller::Controller;
-use upland_core::dial_in::{Section, Slot, next_watering, shown, slots};
+use upland_core::budget::Dial;
+use upland_core::controller::{Controller, ProgramLetter};
+use upland_core::dial_in::{Section, Slot, Value, next_watering, shown, slots};
 use upland_core::found::Panel;
+use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::schedule::Plan;
 use upland_formats::site::{DialledDoc, DialledValueDoc, NextDoc};
 
@@ -94,6 +96,25 @@ impl<'a> DialIn<'a> {
             }
         };
         self.slots.iter().filter(differs).collect()
+    }
+
+    /// The percent of a program as it stands on the panel in a month, as far as that is on record.
+    pub(crate) fn percent_on_panel(
+        &self,
+        state: &FieldState,
+        letter: ProgramLetter,
+        month: MonthOfYear,
+    ) -> Option<Dial> {
+        let slot = self.slots.iter().find(|s| {
+            (s.section == Section::Percent || s.section == Section::Program(letter))
+                && matches!(s.value, Value::Percent(_) | Value::PercentOff)
+                && s.month.is_none_or(|m| m == month)
+        })?;
+        match state.on_panel(slot)?? {
+            DialledValueDoc::Percent(percent) => Percent::new(percent).ok().map(Dial::Percent),
+            DialledValueDoc::Off => Some(Dial::Off),
+            _ => None,
+        }
     }
 
     /// `Program A, start 2: off`.
@@ -213,7 +234,6 @@ fn ledger(dial: &DialIn<'_>, marks: &[Mark], at: Option<usize>) -> Ledger {
     };
     let mut groups: Vec<(String, Vec<LedgerValue>)> = Vec::new();
     for (i, (slot, mark)) in dial.slots.iter().zip(marks).enumerate() {
-        use upland_core::dial_in::Value;
         let short = matches!(slot.value, Value::StartOff | Value::NoMinutes | Value::PercentOff);
         let value = LedgerValue { done: mark.stands(), short, current: at == Some(i) };
         let name = name(slot.section);

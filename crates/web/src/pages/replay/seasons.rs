@@ -39,10 +39,7 @@ pub(crate) struct Run {
 impl<'a> Field<'a> {
     /// Nothing where there is no weather by the day.
     pub(crate) fn of(context: &'a ControllerContext, days: &[WeatherDay], panel: Option<&Panel>) -> Option<Self> {
-        let days: Vec<SeasonDay> = days
-            .iter()
-            .map(|d| SeasonDay { date: d.date, et0_mm: d.et0_mm, rain_mm: d.rain_mm, air_c: d.tmin_c.zip(d.tmax_c) })
-            .collect();
+        let days: Vec<SeasonDay> = days.iter().map(SeasonDay::from).collect();
         let whole = Season::of(&days).ok()?;
         let first = *whole.dates.first()?;
         let mut controller = context.controller().clone();

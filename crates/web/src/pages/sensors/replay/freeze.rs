@@ -2,11 +2,13 @@
 
 use crate::context::WeatherDay;
 use chrono::{Datelike, NaiveDate, Timelike};
+use upland_core::climate::sun::sunrise_hours;
 use upland_core::controller::{Controller, StartTime};
 use upland_core::quantity::MonthOfYear;
+use upland_core::replay::{Ground, PercentBy, Scheduled, Season, SeasonDay, frost_nights};
 use upland_core::sensor::freeze_replay;
 
-use super::ReplayInput;
+use super::{ReplayInput, scheduled};
 use crate::charts::sun_of;
 use crate::context::ControllerContext;
 use crate::show::{Measure, date_long, month_short};
@@ -28,6 +30,8 @@ pub(crate) struct FreezeRow {
     pub(crate) months: Vec<String>,
     pub(crate) total: String,
     pub(crate) starts: String,
+    /// Nights on which a program would have watered in such air.
+    pub(crate) watered: String,
 }
 
 /// The hour of the first start of any program, for a freeze sensor.
@@ -51,6 +55,20 @@ fn nights(days: &[WeatherDay]) -> Vec<(NaiveDate, f64, f64)> {
     days.iter().filter_map(|d| Some((d.date, d.tmin_c?, d.tmax_c?))).collect()
 }
 
+/// Nights on which the schedule would have watered under each setting, by the same doses as every replay.
+fn watered(list: &[f64], input: &ReplayInput<'_>) -> Vec<u32> {
+    let days: Vec<SeasonDay> = input.days.iter().map(SeasonDay::from).collect();
+    let (Ok(season), Some(first)) = (Season::of(&days), input.days.first()) else { return vec![0; list.len()] };
+    let c = scheduled(input.context, first.date);
+    let plan = input.context.situation(first.date).plan(&c);
+    let ground = Ground::of(&c);
+    let schedule = Scheduled::new(&c, &plan, &ground, PercentBy::of(&c));
+    let position = input.context.at.place.value.position;
+    let sunrise =
+        sunrise_hours(position.latitude_deg(), position.longitude_deg(), &input.context.at.zone, first.date.year());
+    frost_nights(&schedule, &season, list, &sunrise)
+}
+
 impl FreezeView {
     pub(super) fn of(list: &[f64], set: f64, input: &ReplayInput<'_>) -> Self {
         let w = Words;
@@ -59,6 +77,7 @@ impl FreezeView {
         let winter = NaiveDate::from_ymd_opt(input.today.year(), 1, 15).unwrap_or(input.today);
         let hour = f64::from(start.minute_of_day()) / 60.0;
         let found = freeze_replay(&days, list, hour, sunrise_hour(input.context, winter));
+        let watered = watered(list, input);
         let span = [days.first(), days.last()].map(|d| d.map_or_else(String::new, |d| date_long(d.0)));
         let text = |n: u32| if n == 0 { "·".to_owned() } else { n.to_string() };
         Self {
@@ -66,12 +85,14 @@ impl FreezeView {
             months: MonthOfYear::ALL.map(month_short).to_vec(),
             rows: found
                 .iter()
-                .map(|f| FreezeRow {
+                .zip(watered)
+                .map(|(f, watered)| FreezeRow {
                     threshold: Measure::Temperature.show(f.threshold_c, input.units),
                     chosen: f.threshold_c == set,
                     months: f.nights_by_month.map(text).to_vec(),
                     total: text(f.nights()),
                     starts: text(f.starts_blocked),
+                    watered: text(watered),
                 })
                 .collect(),
             note: w.t1("sensor-freeze-note", start.to_string()),
