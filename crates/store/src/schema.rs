@@ -7,6 +7,8 @@ diesel::table! {
         name -> Text,
         created_at -> Timestamptz,
         keep_log_months -> Nullable<Integer>,
+        yard_latitude -> Nullable<Double>,
+        yard_longitude -> Nullable<Double>,
     }
 }
 
@@ -183,6 +185,8 @@ diesel::table! {
         series_id -> Nullable<Uuid>,
         document -> Jsonb,
         further_series -> Array<Uuid>,
+        latitude -> Double,
+        longitude -> Double,
     }
 }
 
@@ -248,6 +252,8 @@ diesel::table! {
         place_id -> Uuid,
         place -> Text,
         place_version -> Integer,
+        latitude -> Double,
+        longitude -> Double,
         time_zone -> Text,
         revision_id -> Nullable<Uuid>,
         recorded_at -> Nullable<Timestamptz>,

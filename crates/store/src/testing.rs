@@ -75,7 +75,7 @@ fn template_name() -> Result<String, TestError> {
     Ok(format!("template_{short}"))
 }
 
-const MIGRATION_FILES: [&str; 15] = [
+const MIGRATION_FILES: [&str; 16] = [
     include_str!("../migrations/20261125000001_create_accounts/up.sql"),
     include_str!("../migrations/20261125000002_create_weather/up.sql"),
     include_str!("../migrations/20261125000003_create_places/up.sql"),
@@ -91,4 +91,5 @@ const MIGRATION_FILES: [&str; 15] = [
     include_str!("../migrations/20261129000008_record_measurements/up.sql"),
     include_str!("../migrations/20261129000009_typed_temperatures/up.sql"),
     include_str!("../migrations/20261129000010_places_know_further_weather/up.sql"),
+    include_str!("../migrations/20261130000001_rounds_begin_at_a_yard/up.sql"),
 ];

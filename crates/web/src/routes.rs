@@ -129,6 +129,7 @@ fn people() -> Vec<Address> {
         Address::new("/company/people/{person}/link", Lead).form(company::link::open),
         Address::new("/company/people/{person}/leave", Lead).form(company::leave::leave),
         Address::new("/company/log", Lead).form(company::log::keep),
+        Address::new("/company/yard", Lead).form(company::yard::set),
     ]
 }
 

@@ -1,12 +1,15 @@
-//! Where something is on the Earth, how far apart two such things are, and which water rules bind it.
+//! Where something is on the Earth, how far apart such things are and how they are visited, and which water rules bind
+//! it.
 
 mod bound;
 mod rules;
 mod spans;
+mod tour;
 
 pub use bound::{Bound, DateRule};
 pub use rules::{ClosedDates, DayRule, Rules, RulesError, house_number};
 pub use spans::{Ban, Hours};
+pub use tour::{ARRIVING_MINUTES, Leg, ROAD_FACTOR, SPEED_KM_PER_HOUR, Tour, tour};
 
 use crate::quantity::{OutOfRange, range};
 

@@ -131,7 +131,7 @@ pub struct FieldRecord {
 
 /// A controller as lists know it, without its document; what stands here changes whenever anything that its
 /// day depends on does.
-#[derive(Debug, Clone, PartialEq, Eq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct ControllerHead {
     /// Key.
     pub id: Uuid,
@@ -147,6 +147,8 @@ pub struct ControllerHead {
     pub place: String,
     /// The place's version.
     pub place_version: i32,
+    /// Where the place lies: latitude and longitude, degrees.
+    pub position_deg: [f64; 2],
     /// The place's IANA time zone.
     pub time_zone: String,
     /// The import of weather that counts there.

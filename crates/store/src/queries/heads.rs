@@ -15,7 +15,9 @@ use crate::schema::{aggregates, controller_heads, places};
 impl From<HeadRow> for ControllerHead {
     fn from(row: HeadRow) -> Self {
         let HeadRow { id, name, version, stations, place_id, place, place_version, time_zone, .. } = row;
-        let HeadRow { revision_id, recorded_at, last_visit, look_again, further_revisions, .. } = row;
+        let HeadRow {
+            latitude, longitude, revision_id, recorded_at, last_visit, look_again, further_revisions, ..
+        } = row;
         Self {
             id,
             name,
@@ -24,6 +26,7 @@ impl From<HeadRow> for ControllerHead {
             place_id,
             place,
             place_version,
+            position_deg: [latitude, longitude],
             time_zone,
             revision_id,
             further_revisions: further_revisions.unwrap_or_default(),
@@ -44,6 +47,8 @@ struct HeadRow {
     place_id: Uuid,
     place: String,
     place_version: i32,
+    latitude: f64,
+    longitude: f64,
     time_zone: String,
     revision_id: Option<Uuid>,
     recorded_at: Option<DateTime<Utc>>,

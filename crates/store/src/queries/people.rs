@@ -214,6 +214,33 @@ impl Account {
             .await?;
         Ok(())
     }
+
+    /// Where rounds begin and end: latitude and longitude, degrees; nothing where nobody said.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is no such company.
+    pub async fn yard(&self) -> Result<Option<[f64; 2]>, StoreError> {
+        let own = accounts::table.filter(accounts::id.eq(self.id));
+        let both = (accounts::yard_latitude, accounts::yard_longitude);
+        let (latitude, longitude): (Option<f64>, Option<f64>) =
+            own.select(both).first(&mut self.connection().await?).await?;
+        Ok(latitude.zip(longitude).map(|(latitude, longitude)| [latitude, longitude]))
+    }
+
+    /// States where rounds begin and end, degrees; nothing takes it back.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses, as it does positions that are none.
+    pub async fn set_yard(&self, yard: Option<[f64; 2]>) -> Result<(), StoreError> {
+        diesel::update(accounts::table.filter(accounts::id.eq(self.id)))
+            .set((
+                accounts::yard_latitude.eq(yard.map(|[latitude, _]| latitude)),
+                accounts::yard_longitude.eq(yard.map(|[_, longitude]| longitude)),
+            ))
+            .execute(&mut self.connection().await?)
+            .await?;
+        Ok(())
+    }
 }
 
 /// A person of a company who has not left.

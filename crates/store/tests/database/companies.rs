@@ -76,6 +76,12 @@ async fn nothing_of_a_neighbour_is_changed() {
     assert!(matches!(me.account.open_link(neighbour.user, "key", now).await, Err(StoreError::NotFound)));
     me.account.set_keep_log_months(Some(1)).await.unwrap();
     assert_eq!(neighbour.account.keep_log_months().await.unwrap(), None);
+    me.account.set_yard(Some([47.5, -122.25])).await.unwrap();
+    assert_eq!(
+        (me.account.yard().await.unwrap(), neighbour.account.yard().await.unwrap()),
+        (Some([47.5, -122.25]), None)
+    );
+    assert!(me.account.set_yard(Some([91.0, 0.0])).await.is_err(), "no such latitude");
     assert!(me.account.has_lead().await.unwrap());
     let thief = revision(1);
     for (id, record) in [

@@ -27,6 +27,8 @@ const EMAIL: &str = "oda@averstane.example";
 /// The demo user's password.
 const PASSWORD: &str = "upland-demo";
 const SECOND_EMAIL: &str = "tam@averstane.example";
+/// Where the company's rounds begin: its shed at the edge of the town.
+const YARD: [f64; 2] = [47.5034, -122.2291];
 const COMPANY: &str = "Averstane Grounds";
 
 /// Puts the demo data into a migrated database, once; `fresh` throws it away first. What was found and
@@ -48,6 +50,7 @@ pub(crate) async fn load(store: &Store, fresh: bool, today: NaiveDate) -> anyhow
     if store.user_by_email(SECOND_EMAIL).await.is_err() {
         account.add_user(SECOND_EMAIL, "Tam Quillan", &hash_password(PASSWORD)?, Role::Technician).await?;
     }
+    account.set_yard(Some(YARD)).await?;
     let demo = Demo { account, user, today };
     let airfield = demo.weather().await.context("the demo's weather")?;
     let bench = demo.typed_normals().await.context("the demo's typed normals")?;

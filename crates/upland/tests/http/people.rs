@@ -134,6 +134,28 @@ async fn how_long_the_log_is_kept_is_stated_or_not() {
     }
 }
 
+/// With a yard Today lists visits in the order of a round; a position that is none is told at its place.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_yard_is_stated_and_rounds_begin_there() {
+    let server = Server::with_demo(binary()).await;
+    let lead = Client::new(&server);
+    assert_eq!(lead.sign_in("oda@averstane.example", "upland-demo").status, 303);
+    let today = lead.get("/");
+    assert!(today.body.contains("2 stops, ") && today.body.contains(">from the desk<"), "{}", today.brief());
+    // Averstane lies nearer to the yard than the cemetery does.
+    let place = |page: &crate::client::Answer, name: &str| page.body.rfind(&format!(">{name}</a></span>")).unwrap();
+    assert!(place(&today, "Averstane Library Terraces") < place(&today, "Grevane Hill Cemetery"));
+    for (typed, status) in [("47.5", 422), ("95, 12", 422), ("47.6, -122.1", 303), ("", 303)] {
+        let form = lead.get("/company").form("/company/yard");
+        let answer = lead.submit("/company/yard", form, &[("yard", typed)]);
+        assert_eq!(answer.status, status, "{typed:?}");
+        let stands = if status == 422 { answer.field("yard") } else { lead.get("/company").field("yard") };
+        assert_eq!(stands, typed);
+    }
+    let today = lead.get("/");
+    assert!(!today.body.contains("2 stops, ") && today.body.contains("Say where your rounds begin"));
+}
+
 /// A form that comes after the session has ended is kept over the sign-in, and saved when its user says so.
 #[tokio::test(flavor = "multi_thread")]
 async fn what_was_typed_comes_back_after_signing_in_again() {

@@ -138,3 +138,15 @@ today-found-off = found off on { $a }
 due-found-off = { $a }: found off
 due-found-off-more = Nothing says that it was switched on since { $a }.
 due-found-off-act = Open panel
+jobs-stops =
+    { $n ->
+        [one] One stop
+       *[other] { $n } stops
+    }
+jobs-round = { $stops }, { $km }, { $time }, of which { $work } min at work
+jobs-round-note = Ways are straight lines times { $factor } at { $speed } an hour, with { $arriving } min to arrive; minutes of work are usual ones.
+jobs-way = { $km }, { $drive } min; { $work } min of work
+jobs-minutes = { $a } min
+jobs-hours = { $a } h { $b } min
+jobs-desk = from the desk
+jobs-no-yard = Say where your rounds begin, and visits are listed in the order of a round.

@@ -6,7 +6,7 @@ use upland_core::climate::sun::{SunDay, sun_day, sun_position};
 use upland_core::place::Bound;
 
 use super::path::PathData;
-use crate::show::{Fixed, clock, nearest_minute, number};
+use crate::show::{Fixed, clock, clock_time, nearest_minute, number};
 use crate::words::Words;
 
 #[derive(Debug, Clone)]
@@ -102,7 +102,7 @@ impl DayArc {
             let (left, right) = (inside(*from), inside(*to));
             let words = match whole {
                 Some(_) => w.t("sun-closed-day"),
-                None => w.t2("sun-closed", hour_minute(*from), hour_minute(*to)),
+                None => w.t2("sun-closed", clock_time((*from).into()), clock_time((*to).into())),
             };
             (right - left >= WORDS_WIDTH).then(|| (Fixed((left + right) / 2.0), words))
         });
@@ -155,11 +155,6 @@ impl DayArc {
             length: length(&sun, noon_height),
         }
     }
-}
-
-/// A minute of the day as a clock shows it; the day's end as 24:00.
-fn hour_minute(minute: u16) -> String {
-    format!("{:02}:{:02}", minute / 60, minute % 60)
 }
 
 /// The sun's day at a place in a time zone.

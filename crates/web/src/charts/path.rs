@@ -13,6 +13,11 @@ impl PathData {
         let _ = write!(self.0, "M{} {}V{}", Fixed(x), Fixed(from), Fixed(to));
     }
 
+    /// A level stroke.
+    pub(crate) fn across(&mut self, from: f64, to: f64, y: f64) {
+        let _ = write!(self.0, "M{} {}H{}", Fixed(from), Fixed(y), Fixed(to));
+    }
+
     /// A bar from one height to another, open below, as a closed outline.
     pub(crate) fn bar(&mut self, left: f64, right: f64, from: f64, to: f64) {
         let [left, right, from, to] = [left, right, from, to].map(Fixed);

@@ -4,7 +4,7 @@ use chrono_tz::Tz;
 use upland_store::HeadFilter;
 
 use crate::charts::{DayArc, TWO_WEEKS};
-use crate::context::{ControllerContext, ControllerHead, PlaceContext};
+use crate::context::{ControllerContext, ControllerHead, PlaceContext, Role};
 use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
@@ -19,7 +19,9 @@ use crate::pages::first_steps::first_steps;
 use crate::pages::job_list::{Job, JobKind, PutOff, by_place};
 use crate::pages::places::place_rows;
 use crate::pages::shell::View;
-use crate::pages::today::{OnRecord, RecentDays, TodayTemplate, dial_rows, kind_links, normal_now, to_set};
+use crate::pages::today::{
+    OnRecord, RecentDays, TodayTemplate, dial_rows, kind_links, nearest_first, normal_now, round, to_set,
+};
 use crate::show::{Measure, month_long, month_of, weekday};
 use crate::state::App;
 use crate::words::Words;
@@ -62,6 +64,15 @@ pub(crate) async fn show(
         true => put_off,
         false => all.into_iter().filter(|job| kind.is_none_or(|k| job.todo.kind == k)).collect(),
     };
+    let yard = user.account.yard().await?;
+    let mut of_kind = of_kind;
+    if let Some(yard) = yard {
+        nearest_first(&mut of_kind, yard);
+    }
+    let todo_count = of_kind.len();
+    let listed_jobs: Vec<Job<'_>> = of_kind.into_iter().skip((listed.page - 1) * JOBS).take(JOBS).collect();
+    let mut todo = by_place(&listed_jobs);
+    let round = yard.filter(|_| !shows_put_off).and_then(|yard| round(&mut todo, yard, now.time(), user.units));
     let shown: Vec<&ControllerHead> = heads.iter().skip((dials.page - 1) * DIALS).take(DIALS).collect();
     let contexts = loading::contexts(&user.account, app.clock, &shown).await?;
     let ids: Vec<_> = shown.iter().map(|head| head.id).collect();
@@ -104,10 +115,12 @@ pub(crate) async fn show(
         has_soil: groups.iter().flat_map(|g| &g.rows).any(|row| row.soil.is_some()),
         groups,
         recent,
-        jobs: Finder::of("/", &listed, [of_kind.len(), JOBS], "jobs", &[("kind", word)]),
-        todo_count: of_kind.len(),
+        jobs: Finder::of("/", &listed, [todo_count, JOBS], "jobs", &[("kind", word)]),
+        todo_count,
+        round,
+        no_yard: yard.is_none() && user.user.role == Role::Lead && todo.len() > 1,
         put_off: PutOff { count: put_off_count, shown: shows_put_off },
-        todo: by_place(&of_kind.into_iter().skip((listed.page - 1) * JOBS).take(JOBS).collect::<Vec<_>>()),
+        todo,
         kinds,
         places: place_rows(&places.items, &heads, &series, user.units),
         place_count: places.total,

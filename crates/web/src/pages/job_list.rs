@@ -31,6 +31,18 @@ impl JobKind {
     pub(crate) const ALL: [Self; 8] =
         [Self::Clock, Self::Ended, Self::Fault, Self::Dial, Self::Soon, Self::LookAgain, Self::Sensor, Self::Missing];
 
+    /// Minutes that it usually takes at the panel, walking to it left out; 0 for what is done from the desk. Ours.
+    pub(crate) const fn minutes(self) -> u32 {
+        match self {
+            Self::Clock | Self::Soon | Self::Missing => 0,
+            Self::Ended => 4,
+            Self::Dial => 5,
+            Self::Sensor => 6,
+            Self::Fault => 9,
+            Self::LookAgain => 20,
+        }
+    }
+
     /// The word of its filter.
     pub(crate) const fn word(self) -> &'static str {
         match self {
@@ -86,6 +98,14 @@ pub(crate) struct PlaceJobs {
     pub(crate) place: String,
     pub(crate) href: String,
     pub(crate) jobs: Vec<JobRow>,
+    /// Where it lies, degrees; nowhere for what is due everywhere.
+    pub(crate) position_deg: Option<[f64; 2]>,
+    /// Minutes of work on the spot.
+    pub(crate) minutes: u32,
+    /// Its number on the round; nothing for what is done from the desk.
+    pub(crate) stop: Option<usize>,
+    /// The way to it and the work there, in words.
+    pub(crate) way: String,
 }
 
 #[derive(Debug, Clone)]
@@ -130,8 +150,19 @@ pub(crate) fn by_place(jobs: &[Job<'_>]) -> Vec<PlaceJobs> {
             }),
         };
         match out.last_mut().filter(|group| group.href == href && group.place == place) {
-            Some(group) => group.jobs.push(row),
-            None => out.push(PlaceJobs { place, href, jobs: vec![row] }),
+            Some(group) => {
+                group.minutes += row.todo.kind.minutes();
+                group.jobs.push(row);
+            }
+            None => out.push(PlaceJobs {
+                place,
+                href,
+                position_deg: job.head.map(|head| head.position_deg),
+                minutes: row.todo.kind.minutes(),
+                jobs: vec![row],
+                stop: None,
+                way: String::new(),
+            }),
         }
     }
     out

@@ -84,6 +84,11 @@ pub(crate) fn clock(time: NaiveDateTime) -> String {
     time.format("%H:%M").to_string()
 }
 
+/// A minute of the day as a clock shows it; the day's end is 24:00.
+pub(crate) fn clock_time(minute: u32) -> String {
+    format!("{:02}:{:02}", minute / 60, minute % 60)
+}
+
 /// A time of the day as a panel shows it: 16:20, or 4:20 pm.
 pub(crate) fn panel_time(time: NaiveTime, face: ClockFace) -> String {
     time.format(match face {

@@ -4,6 +4,7 @@ pub(crate) mod link;
 pub(crate) mod log;
 pub(crate) mod role;
 pub(crate) mod show;
+pub(crate) mod yard;
 
 use actix_web::HttpRequest;
 use chrono::TimeDelta;
@@ -38,6 +39,10 @@ async fn company_page(
     let people = user.account.people(now).await?;
     if !form.has("keep_log") {
         form.set("keep_log", user.account.keep_log_months().await?.map_or_else(String::new, |m| m.to_string()));
+    }
+    if !form.has("yard") {
+        let yard = user.account.yard().await?;
+        form.set("yard", yard.map_or_else(String::new, |[latitude, longitude]| format!("{latitude}, {longitude}")));
     }
     if !form.has("role") {
         form.set("role", "technician");

@@ -1,10 +1,12 @@
 //! Today: an almanac page for the date, and the percent each controller should stand at.
 
 mod head;
+mod round;
 mod rows;
 mod todos;
 
 pub(crate) use head::{NormalNow, RecentDays, normal_now};
+pub(crate) use round::{RoundPlan, nearest_first, round};
 pub(crate) use rows::{DialGroup, OnRecord, dial_rows, to_set};
 pub(crate) use todos::todos;
 
@@ -36,6 +38,9 @@ pub(crate) struct TodayTemplate {
     pub(crate) scale: String,
     pub(crate) todo: Vec<PlaceJobs>,
     pub(crate) todo_count: usize,
+    pub(crate) round: Option<RoundPlan>,
+    /// Whether the company has not said where its rounds begin.
+    pub(crate) no_yard: bool,
     pub(crate) put_off: PutOff,
     pub(crate) kinds: Vec<KindLink>,
     pub(crate) jobs: Finder,
