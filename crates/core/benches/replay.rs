@@ -10,7 +10,9 @@ use upland_core::controller::{Controller, Days, Preset, ProgramLetter, Schedule,
 use upland_core::landscape::{Plant, Slope, SprinklerType};
 use upland_core::place::Bound;
 use upland_core::quantity::RunTime;
-use upland_core::replay::{BestInput, Candidate, Ground, Keep, Kind, Season, SeasonDay, best_setting, replay};
+use upland_core::replay::{
+    BestInput, Candidate, Ground, Keep, Kind, REFILL_SHARE, Season, SeasonDay, best_setting, replay,
+};
 use upland_core::schedule::Plan;
 use upland_core::sensor::{RainSetting, Vent};
 
@@ -65,6 +67,7 @@ fn all(c: &Controller, season: &Season, kinds: &[Kind]) {
         rules: &open,
         peak_et0_mm_per_day: 6.0,
         sunrise_hours: [6.0; 12],
+        refill_share: REFILL_SHARE,
     };
     for kind in kinds {
         black_box(replay(&ground, season, &open, candidate.strategy(*kind).as_mut(), Keep::Sums));
@@ -114,6 +117,7 @@ fn best(criterion: &mut Criterion) {
             rain: &rain,
             adequacy: 0.95,
             sunrise_hours: [6.0; 12],
+            progress: None,
         };
         group.bench_with_input(BenchmarkId::new("stations over 10 years", stations), &input, |b, input| {
             b.iter(|| best_setting(black_box(*input)));

@@ -22,6 +22,7 @@ mod jobs;
 mod loading;
 mod pages;
 mod routes;
+mod searches;
 mod server;
 mod show;
 mod state;

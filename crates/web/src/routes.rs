@@ -199,6 +199,9 @@ fn a_controller() -> Vec<Address> {
         Address::new("/controllers/{controller}/replay.svg", Work).page(replay::drawing::export),
         Address::new("/controllers/{controller}/replay/preview", Own).form(replay::preview::preview),
         Address::new("/controllers/{controller}/replay/best", Own).form(replay::best::best),
+        Address::new("/controllers/{controller}/replay/best/{search}", Own)
+            .page(replay::best::show)
+            .form(replay::best::cancel),
         Address::new("/controllers/{controller}/replay/apply", Work).form(replay::apply::apply),
         Address::new("/controllers/{controller}/year", Work).page(year::show::show),
         Address::new("/controllers/{controller}/year/preview", Own).form(year::preview::preview),

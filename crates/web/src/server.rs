@@ -18,6 +18,7 @@ use crate::guard::{errors, log, time_limit};
 use crate::headers;
 use crate::jobs::Jobs;
 use crate::routes;
+use crate::searches::Searches;
 use crate::state::App;
 
 /// How long a session lasts after its last use.
@@ -54,7 +55,7 @@ pub async fn serve(settings: Settings, ready: impl FnOnce(SocketAddr)) -> anyhow
     let clock = settings.today.map_or(Clock::Machine, Clock::Day);
     let (url, https, connections) = (settings.database_url.clone(), settings.https, settings.connections.max(1));
     let migrated = settings.migrated.clone();
-    let jobs = web::Data::new(Jobs::default());
+    let (jobs, searches) = (web::Data::new(Jobs::default()), web::Data::new(Searches::default()));
     // A pool that cannot be made is found out here, not in a worker.
     Store::new(&url, connections)?;
     let mut server = HttpServer::new(move || {
@@ -73,6 +74,7 @@ pub async fn serve(settings: Settings, ready: impl FnOnce(SocketAddr)) -> anyhow
             .build();
         actix_web::App::new()
             .app_data(jobs.clone())
+            .app_data(searches.clone())
             .app_data(web::Data::new(App { store, clock, behind_proxy: https, migrated: migrated.clone() }))
             .configure(|config| routes::configure(config, sessions))
             .wrap(from_fn(errors::designed_errors))

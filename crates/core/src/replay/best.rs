@@ -4,11 +4,12 @@
 //! setting together, by replay of the weather on record. See docs/decisions/0013.
 
 use std::cell::Cell;
+use std::sync::atomic::{AtomicBool, AtomicU32, Ordering};
 
 use super::engine::{Keep, replay};
 use super::ground::Ground;
 use super::season::Season;
-use super::set::Candidate;
+use super::set::{Candidate, REFILL_SHARE};
 use super::what_if::{RainChange, WhatIf};
 use crate::budget::{Dial, year_budget};
 use crate::climate::normals::Normals;
@@ -37,6 +38,34 @@ pub struct BestInput<'a> {
     pub adequacy: f64,
     /// Hour of sunrise by month, for freeze sensors.
     pub sunrise_hours: [f64; 12],
+    /// Where it tells how far it is, and is told to stop.
+    pub progress: Option<&'a Progress>,
+}
+
+/// How far a search is; another thread reads it and can stop it.
+#[derive(Debug, Default)]
+pub struct Progress {
+    tried: AtomicU32,
+    stopped: AtomicBool,
+}
+
+impl Progress {
+    /// Settings that were tried so far.
+    #[must_use]
+    pub fn tried(&self) -> u32 {
+        self.tried.load(Ordering::Relaxed)
+    }
+
+    /// Stops the search: it finds nothing.
+    pub fn stop(&self) {
+        self.stopped.store(true, Ordering::Relaxed);
+    }
+
+    /// Whether it was stopped.
+    #[must_use]
+    pub fn is_stopped(&self) -> bool {
+        self.stopped.load(Ordering::Relaxed)
+    }
 }
 
 /// A setting that was found.
@@ -74,10 +103,10 @@ const LIKELY_DAYS: usize = 2;
 /// Steps of a panel by which a month goes down at a time.
 const STRIDES: [u16; 4] = [16, 8, 3, 1];
 
-/// The best setting of a controller's programs; nothing where they have no station.
+/// The best setting of a controller's programs; nothing where they have no station, or when it was stopped.
 #[must_use]
 pub fn best_setting(input: BestInput<'_>) -> Option<Best> {
-    Search::of(input)?.best()
+    Search::of(input)?.best().filter(|_| input.progress.is_none_or(|p| !p.is_stopped()))
 }
 
 impl<'a> Search<'a> {
@@ -161,6 +190,13 @@ impl<'a> Search<'a> {
     pub fn ask(&self, setting: &WhatIf) -> Best {
         self.replays.set(self.replays.get() + 1);
         let input = &self.input;
+        if let Some(progress) = input.progress {
+            progress.tried.fetch_add(1, Ordering::Relaxed);
+            if progress.is_stopped() {
+                // Of no use to anybody, so that every loop comes to its end.
+                return Best { setting: setting.clone(), applied_mm: f64::INFINITY, adequacy: 0.0, enough: false };
+            }
+        }
         let planned = self.plan(&self.own);
         let controller = setting.applied(&self.own, &planned, input.rules, input.letters);
         let plan = self.plan(&controller);
@@ -173,6 +209,7 @@ impl<'a> Search<'a> {
             // No strategy of a search asks for it.
             peak_et0_mm_per_day: 1.0,
             sunrise_hours: input.sunrise_hours,
+            refill_share: REFILL_SHARE,
         };
         let replayed = replay(&self.ground, input.season, input.rules, &mut candidate.planned(), Keep::Average);
         let totals = replayed.totals(None);

@@ -22,7 +22,7 @@ mod state;
 mod strategy;
 mod what_if;
 
-pub use best::{Best, BestInput, Search, best_setting};
+pub use best::{Best, BestInput, Progress, Search, best_setting};
 pub use dose::{Dose, DoseBook, ProgramPercents};
 pub use engine::{Keep, replay};
 pub use frost::frost_nights;

@@ -50,6 +50,13 @@ impl PartTotals {
         if self.et_l_mm > 0.0 { self.et_actual_mm / self.et_l_mm } else { 1.0 }
     }
 
+    /// What the soil holds more at the end of the season than at its beginning, mm; below 0 it holds less. By eq. 85 of
+    /// \[FAO-56\] the other sums leave exactly this.
+    #[must_use]
+    pub fn gained_mm(&self) -> f64 {
+        self.rain_mm + self.applied_mm - self.runoff_mm - self.percolation_mm - self.et_actual_mm
+    }
+
     /// Water lost: what ran off and what sank below the roots, of rain and water together, mm.
     #[must_use]
     pub fn lost_mm(&self) -> f64 {

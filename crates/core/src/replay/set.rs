@@ -89,6 +89,8 @@ pub struct Candidate<'a> {
     pub peak_et0_mm_per_day: f64,
     /// Hour of sunrise by month, January first, by the clock of the place.
     pub sunrise_hours: [f64; 12],
+    /// The share of RAW at which a deficit controller refills; usually [`REFILL_SHARE`].
+    pub refill_share: f64,
 }
 
 /// A panel as it was found, ready to be run.
@@ -137,7 +139,7 @@ pub const USUAL_RAIN: RainSetting = RainSetting { threshold_mm: 13.0, delay_days
 /// plants feel it, since the next watering day may be some days off. Ours.
 pub const SOIL_SHARE_OF_RAW: f64 = 0.5;
 
-/// A deficit controller of a comparison refills at this share of RAW.
+/// A deficit controller of a comparison usually refills at this share of RAW.
 pub const REFILL_SHARE: f64 = 1.0;
 
 impl<'a> Candidate<'a> {
@@ -196,7 +198,7 @@ impl<'a> Candidate<'a> {
                 });
                 Box::new(self.scheduled(PercentBy::Month).held_by(holds))
             }
-            Kind::Deficit => Box::new(Deficit::new(self.controller, self.ground, self.rules, REFILL_SHARE)),
+            Kind::Deficit => Box::new(Deficit::new(self.controller, self.ground, self.rules, self.refill_share)),
         }
     }
 

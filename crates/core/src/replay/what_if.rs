@@ -1,7 +1,7 @@
 use crate::budget::Dial;
 use crate::controller::{Controller, DayMode, MonthDial, ProgramLetter, even_days};
 use crate::place::Bound;
-use crate::quantity::MonthOfYear;
+use crate::quantity::{MonthOfYear, RunTime};
 use crate::schedule::Plan;
 use crate::sensor::{RainSetting, Sensor, SensorKind};
 
@@ -16,6 +16,8 @@ pub struct WhatIf {
     pub days: Option<u8>,
     /// A rain sensor at this setting in place of the controller's own.
     pub rain: RainChange,
+    /// Other minutes at 100 % of a station, by its number.
+    pub minutes: Option<(u8, RunTime)>,
 }
 
 /// What becomes of the rain sensor.
@@ -66,6 +68,11 @@ impl WhatIf {
                 program.schedule.days = DayMode::Weekdays(even_days(rules.days, days));
                 program.waterings_per_week = Some(days.clamp(1, capability.watering_days));
             }
+        }
+        if let Some((number, minutes)) = self.minutes
+            && let Some(station) = c.stations.iter_mut().find(|s| s.number == number)
+        {
+            station.minutes = Some(minutes);
         }
         match self.rain {
             RainChange::Keep => {}
@@ -129,6 +136,19 @@ mod tests {
         assert_eq!(changed.programs[0].schedule.waterings_a_week(), 2.0);
         assert!(WhatIf::default().is_nothing());
         assert_eq!(WhatIf::default().applied(&c, &plan, &Bound::open(), &a), c);
+    }
+
+    #[test]
+    fn minutes_of_one_station_are_tried() {
+        let (c, a) = (cabinet(), [ProgramLetter::A]);
+        let plan = Plan::of(&c, None);
+        let ten = RunTime::from_seconds(600);
+        let tried = WhatIf { minutes: Some((1, ten)), ..WhatIf::default() };
+        let changed = tried.applied(&c, &plan, &Bound::open(), &a);
+        assert_eq!((changed.stations[0].minutes, changed.check()), (Some(ten), Ok(())));
+        // A station that is not there changes nothing.
+        let none = WhatIf { minutes: Some((9, ten)), ..WhatIf::default() };
+        assert_eq!(none.applied(&c, &plan, &Bound::open(), &a), c);
     }
 
     #[test]

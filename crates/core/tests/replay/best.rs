@@ -64,6 +64,7 @@ fn input<'a>(c: &'a Controller, season: &'a Season, normals: &'a Normals, rules:
         rain: &SETTINGS,
         adequacy: 0.95,
         sunrise_hours: [6.0; 12],
+        progress: None,
     }
 }
 
@@ -79,7 +80,7 @@ fn exhaustive(search: &Search<'_>) -> Best {
                 for july in &dials {
                     let mut percents = [Dial::Off; 12];
                     (percents[5], percents[6]) = (*june, *july);
-                    let asked = search.ask(&WhatIf { percents: Some(percents), days, rain, scale: None });
+                    let asked = search.ask(&WhatIf { percents: Some(percents), days, rain, ..WhatIf::default() });
                     if asked.enough && best.as_ref().is_none_or(|b| asked.applied_mm < b.applied_mm) {
                         best = Some(asked);
                     }
@@ -129,4 +130,21 @@ fn what_is_found_can_be_dialled_and_is_no_more_than_before() {
         Dial::Percent(p) => c.capability.can_dial(p),
     }));
     assert_eq!(season.dates[0], NaiveDate::from_ymd_opt(2026, 6, 1).unwrap());
+}
+
+/// A search tells how far it is; stopped, it ends at once and finds nothing.
+#[test]
+fn a_search_can_be_watched_and_stopped() {
+    let (c, normals, open) = (panel(), normals(), Bound::open());
+    let season = weather(7);
+    let progress = Progress::default();
+    let asked = BestInput { progress: Some(&progress), ..input(&c, &season, &normals, &open) };
+    let found = best_setting(asked);
+    assert_eq!(found, best_setting(input(&c, &season, &normals, &open)), "watching changes nothing");
+    let all = progress.tried();
+    assert!(found.is_some() && all > 50, "{all}");
+    let stopped = Progress::default();
+    stopped.stop();
+    assert_eq!(best_setting(BestInput { progress: Some(&stopped), ..asked }), None);
+    assert!(stopped.is_stopped() && stopped.tried() < all * 2);
 }

@@ -73,6 +73,7 @@ pub(crate) fn run(c: &Controller, season: &Season, rules: &Bound, kind: Kind) ->
         rules,
         peak_et0_mm_per_day: 5.0,
         sunrise_hours: [6.0; 12],
+        refill_share: REFILL_SHARE,
     };
     replay(&ground, season, rules, candidate.strategy(kind).as_mut(), Keep::Days)
 }

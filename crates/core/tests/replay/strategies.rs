@@ -162,6 +162,7 @@ fn as_found_is_the_panel_and_not_the_plan() {
             rules: &open,
             peak_et0_mm_per_day: 5.0,
             sunrise_hours: [6.0; 12],
+            refill_share: REFILL_SHARE,
         };
         replay(&ground, &season, &open, candidate.strategy(Kind::AsFound).as_mut(), Keep::Days)
     };

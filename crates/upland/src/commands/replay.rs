@@ -5,7 +5,9 @@ use upland_core::climate::daily::{Guesses, Site};
 use upland_core::climate::normals::{NormalDay, Normals, monthly_normals};
 use upland_core::climate::reference_et::Reference;
 use upland_core::climate::sun::sunrise_hours;
-use upland_core::replay::{Candidate, Found, Ground, Keep, Season, SeasonDay, peak_et0, replay, strategies};
+use upland_core::replay::{
+    Candidate, Found, Ground, Keep, REFILL_SHARE, Season, SeasonDay, peak_et0, replay, strategies,
+};
 use upland_core::schedule::{Plan, Situation};
 use upland_formats::replay::ReplayDoc;
 
@@ -110,6 +112,7 @@ fn replayed(opened: &Opened, file: &WeatherFile, season: &Season) -> ReplayDoc {
             rules: &opened.rules,
             peak_et0_mm_per_day: normals.as_ref().map_or(most, peak_et0),
             sunrise_hours,
+            refill_share: REFILL_SHARE,
         };
         for (kind, mut strategy) in strategies(&candidate) {
             let done = replay(&ground, season, &opened.rules, strategy.as_mut(), Keep::Days);

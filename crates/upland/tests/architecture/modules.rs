@@ -11,7 +11,7 @@ const WEB_FLOORS: [&[&str]; 6] = [
     &["words", "show", "form", "clock", "assets", "headers", "typed_position"],
     &["context", "charts", "error", "state"],
     &["pages", "guard", "intake", "loading", "apart"],
-    &["jobs"],
+    &["jobs", "searches"],
     &["handlers"],
     &["routes", "server", "golden"],
 ];

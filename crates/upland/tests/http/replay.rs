@@ -90,6 +90,43 @@ async fn the_best_setting_is_found_applied_once_and_undone() {
     assert_eq!(row(&before.body, "The plan"), row(&page.body, "The plan"));
 }
 
+/// A search that takes its time can be left, is found again from Replay, and can be cancelled; another user does not
+/// see it.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_search_can_be_left_found_again_and_cancelled() {
+    let (server, client, href) = demo().await;
+    let best = format!("{href}/best");
+    let page = client.get(&format!("{href}?period=all&enough=0.99"));
+    let begun = client.submit(&best, page.form(&best), &[("period", "all")]);
+    assert_eq!(begun.status, 303, "{}", begun.brief());
+    let at = begun.location().to_owned();
+    assert!(at.starts_with(&format!("{best}/")), "three years take more than a moment without optimisation: {at}");
+    let other = Client::new(&server);
+    assert_eq!(other.sign_in("tam@averstane.example", "upland-demo").status, 303);
+    assert_eq!(other.get(&at).location(), href, "not theirs");
+    assert!(!other.get(&href).body.contains("See how far it is"));
+    let search = client.get(&at);
+    assert!(search.status == 303 || search.body.contains(" tried in "), "{}", search.brief());
+    assert!(client.get(&href).body.contains("See how far it is"));
+    let token = page.field("token");
+    assert_eq!(client.post(&at, &[("token", &token)]).location(), href);
+    assert!(!client.get(&href).body.contains("See how far it is"));
+    assert_eq!(client.get(&at).location(), href, "nothing is there any more");
+}
+
+/// Minutes of a station, the vent and the refill point are tried like the rest.
+#[tokio::test(flavor = "multi_thread")]
+async fn minutes_vent_and_refill_point_are_tried() {
+    let (_server, client, href) = demo().await;
+    let plain = client.get(&format!("{href}?period=2025"));
+    let shown = client.get(&format!("{href}?period=2025&minutes=5&vent=closed&refill=40"));
+    let applied = |page: &str, name: &str| number(&row(page, name)[0]);
+    assert!(applied(&shown.body, "As tried") < applied(&plain.body, "The plan"));
+    assert!(shown.body.contains("Station 1: 5.0 min; now"), "{}", shown.brief());
+    assert_ne!(row(&shown.body, "Refill by depletion"), row(&plain.body, "Refill by depletion"));
+    assert!(shown.body.contains("class=\"trymore\" open"), "what is tried is not folded away");
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn what_makes_no_sense_is_said_at_its_place() {
     let (_server, client, href) = demo().await;

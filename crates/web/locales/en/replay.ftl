@@ -149,3 +149,30 @@ replay-dry = Dry { $year }, { $rain }
 replay-middle = Middle { $year }, { $rain }
 replay-wet = Wet { $year }, { $rain }
 replay-number = a number from { $a } to { $b }
+replay-search-title = Searching the best setting
+replay-search-settings =
+    { $n ->
+        [one] One setting tried
+       *[other] { $n } settings tried
+    }
+replay-search-tried = { $a } in { $b } s
+replay-search-more = This page leads to the answer by itself. You can leave it; Replay keeps the answer for half an hour.
+replay-search-leave = Back to Replay
+replay-search-going = A search of the best setting was begun here.
+replay-search-see = See how far it is
+replay-more = More to try
+replay-minutes = Minutes, { $a }
+replay-minutes-unit = min
+replay-minutes-new = Station { $station }: { $to } min; now { $from }.
+replay-refill-point = Refill point
+replay-vent-usual = half open, as usual
+replay-vent-own = { $a }, as set
+replay-account-title = Working: where the water went
+replay-account = { $part } of { $station }. Rain and watering, less what its plants used, what ran off and what drained, is what the soil gained.
+replay-account-rain = Rain
+replay-account-applied = Watering
+replay-account-used = Used
+replay-account-wanted = of wanted
+replay-account-runoff = Ran off
+replay-account-drained = Drained
+replay-account-gained = Gained

@@ -232,7 +232,7 @@ fn the_replay() {
         for (name, value) in [("scale", "70"), ("days", "2"), ("trip", "6"), ("price", "2.5")] {
             form.set(name, value);
         }
-        let asked = Asked::read(&mut form, &field.controller, &days).unwrap();
+        let asked = Asked::read(&mut form, (&field.controller, &field.plan), &days).unwrap();
         let view = ReplayView::of(ViewInput {
             field: &field,
             days: &days,

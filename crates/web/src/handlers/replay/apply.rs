@@ -15,7 +15,7 @@ use crate::words::Words;
 pub(crate) async fn apply(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let loaded = Loaded::of(&app, &user, *id).await?;
     let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref()).ok_or(PageError::NotFound)?;
-    let asked = Asked::read(&mut form, &field.controller, &loaded.days).ok_or(PageError::NotFound)?;
+    let asked = Asked::read(&mut form, (&field.controller, &field.plan), &loaded.days).ok_or(PageError::NotFound)?;
     let (mut controller, _) = field.tried_controller(&asked);
     // What is set for a while was left out of the replay, and stays on the controller.
     controller.temporaries.clone_from(&loaded.context.controller().temporaries);

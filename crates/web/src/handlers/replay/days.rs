@@ -21,7 +21,7 @@ pub(crate) async fn export(
     let mut form = Form::from_pairs(query.into_inner());
     let made = apart(move || {
         let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref())?;
-        let asked = Asked::read(&mut form, &field.controller, &loaded.days)?;
+        let asked = Asked::read(&mut form, (&field.controller, &field.plan), &loaded.days)?;
         let season = field.season(asked.span)?;
         let part = asked.part.index();
         let [tried, present] = field.pair(&season, &asked);

@@ -49,7 +49,7 @@ impl Loaded {
     /// The page of a form; nothing without stations or weather by the day.
     fn view(&self, mut form: Form, units: Units) -> Option<ReplayView> {
         let field = Field::of(&self.context, &self.days, self.found.as_ref())?;
-        let asked = Asked::read(&mut form, &field.controller, &self.days)?;
+        let asked = Asked::read(&mut form, (&field.controller, &field.plan), &self.days)?;
         ReplayView::of(ViewInput {
             field: &field,
             days: &self.days,

@@ -10,12 +10,14 @@ use crate::handlers::page;
 use crate::pages::replay::ReplayTemplate;
 use crate::pages::shell::View;
 use crate::pages::spine::Step;
+use crate::searches::Searches;
 use crate::state::App;
 use crate::words::Words;
 
 /// The replay of a controller; the address says the program, the station, the period and what is tried.
 pub(crate) async fn show(
     app: web::Data<App>,
+    searches: web::Data<Searches>,
     user: SignedIn,
     id: web::Path<Uuid>,
     query: web::Query<Vec<(String, String)>>,
@@ -36,5 +38,8 @@ pub(crate) async fn show(
         spine: frame.spine,
         view: view.map(Box::new),
         missing: [w.t(note), w.t(go), href],
+        search: searches
+            .of_controller(user.user.id, *id)
+            .map_or_else(String::new, |search| format!("{}/best/{}", loaded.href(), search.id)),
     })
 }

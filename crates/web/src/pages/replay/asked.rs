@@ -2,10 +2,12 @@
 
 use chrono::{Datelike, NaiveDate};
 use upland_core::budget::Dial;
-use upland_core::controller::{Controller, DayMode, PercentScope, ProgramLetter};
-use upland_core::quantity::Percent;
-use upland_core::replay::{Part, RainChange, WhatIf};
+use upland_core::controller::{Controller, DayMode, PercentScope, ProgramLetter, Station};
+use upland_core::quantity::{Percent, RunTime};
+use upland_core::replay::{Part, REFILL_SHARE, RainChange, WhatIf};
+use upland_core::schedule::Plan;
 use upland_core::sensor::{RainSetting, SensorKind, Vent};
+use upland_core::word::Word as _;
 
 use crate::context::WeatherDay;
 use crate::form::{Form, parse_number};
@@ -26,6 +28,8 @@ pub(crate) struct Asked {
     pub(crate) price: Option<f64>,
     /// Share of the demand that has to be met.
     pub(crate) enough: f64,
+    /// Share of the readily available water at which a deficit controller refills.
+    pub(crate) refill_share: f64,
 }
 
 /// What is enough unless somebody says otherwise.
@@ -56,7 +60,7 @@ pub(crate) fn rain_sensor(c: &Controller) -> (Vec<f64>, Option<RainSetting>) {
 impl Asked {
     /// Reads the question of an address or a form. What makes no sense is asked as if it were not there,
     /// and the form says so. Nothing without a station or a day of weather.
-    pub(crate) fn read(form: &mut Form, c: &Controller, days: &[WeatherDay]) -> Option<Self> {
+    pub(crate) fn read(form: &mut Form, (c, plan): (&Controller, &Plan), days: &[WeatherDay]) -> Option<Self> {
         let (first, last) = (days.first()?.date, days.last()?.date);
         let station = form.get("station").parse().ok().and_then(|n| c.station(n));
         let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
@@ -79,15 +83,17 @@ impl Asked {
             .unwrap_or([first, last]);
         let price = number_of(form, "price", 0.0, 1000.0);
         let enough = number_of(form, "enough", 0.5, 1.0).unwrap_or(ENOUGH);
+        let refill_share = number_of(form, "refill", 10.0, 100.0).map_or(REFILL_SHARE, |percent| percent / 100.0);
         Some(Self {
             letters,
             station: station.number,
             part: if form.is("part", "average") { Part::Average } else { Part::DriestQuarter },
             period: year.map_or_else(|| "all".into(), |y| y.to_string()),
             span: [span[0].max(first), span[1].min(last)],
-            what_if: what_if(form, c, station.program),
+            what_if: what_if(form, c, station, plan),
             price,
             enough,
+            refill_share,
         })
     }
 }
@@ -105,7 +111,16 @@ fn number_of(form: &mut Form, field: &str, min: f64, max: f64) -> Option<f64> {
     number
 }
 
-fn what_if(form: &mut Form, c: &Controller, letter: ProgramLetter) -> WhatIf {
+/// Minutes at 100 % of a station, where others than the planned ones are asked for.
+fn minutes(form: &mut Form, c: &Controller, station: &Station, plan: &Plan) -> Option<(u8, RunTime)> {
+    let most = c.capability.run_max.minutes();
+    let run = c.capability.run(number_of(form, "minutes", 0.0, most)?);
+    (plan.station(station.number)?.panel != run).then_some((station.number, run))
+}
+
+fn what_if(form: &mut Form, c: &Controller, station: &Station, plan: &Plan) -> WhatIf {
+    let letter = station.program;
+    let minutes = minutes(form, c, station, plan);
     let scale = number_of(form, "scale", 0.0, 400.0).filter(|s| (s - 100.0).abs() > 1e-9);
     // 0 to 7 by its range; 0, and as many as are set, keep the days that are set.
     let days = number_of(form, "days", 0.0, 7.0).map(|d| d as u8).filter(|d| *d >= 1);
@@ -113,24 +128,25 @@ fn what_if(form: &mut Form, c: &Controller, letter: ProgramLetter) -> WhatIf {
     let (_, own) = rain_sensor(c);
     let usual = RainSetting { threshold_mm: 13.0, delay_days: 0, vent: Vent::Half };
     let wait = number_of(form, "wait", 0.0, 14.0);
+    let vent = Vent::of_word(form.get("vent")).ok();
     let rain = match form.get("trip") {
         "none" => RainChange::Without,
-        text => match (parse_number(text), wait, own) {
+        text => match (parse_number(text), wait.is_some() || vent.is_some(), own) {
             (Some(mm), _, _) if !(0.5..=25.0).contains(&mm) => RainChange::Keep,
-            (None, None, _) | (None, _, None) => RainChange::Keep,
-            (mm, wait, own) => {
+            (None, false, _) | (None, _, None) => RainChange::Keep,
+            (mm, _, own) => {
                 let own_or = own.unwrap_or(usual);
                 let setting = RainSetting {
                     threshold_mm: mm.unwrap_or(own_or.threshold_mm),
                     // 0 to 14 by its range.
                     delay_days: wait.map_or(own_or.delay_days, |d| d as u8),
-                    vent: own_or.vent,
+                    vent: vent.unwrap_or(own_or.vent),
                 };
                 if own == Some(setting) { RainChange::Keep } else { RainChange::Set(setting) }
             }
         },
     };
-    WhatIf { percents: percents(form.get("set")), scale: scale.map(|s| s / 100.0), days, rain }
+    WhatIf { percents: percents(form.get("set")), scale: scale.map(|s| s / 100.0), days, rain, minutes }
 }
 
 /// Days a week of a program that goes by weekdays.

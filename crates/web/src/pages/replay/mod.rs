@@ -1,5 +1,6 @@
 //! Replay: the weather on record run again under another setting.
 
+mod account;
 mod asked;
 mod rows;
 mod saving;
@@ -29,6 +30,33 @@ pub(crate) struct ReplayTemplate {
     pub(crate) view: Option<Box<ReplayView>>,
     /// What is missing before there is a replay, what to do, and where.
     pub(crate) missing: [String; 3],
+    /// The address of a search that goes on, or whose answer waits; empty without one.
+    pub(crate) search: String,
+}
+
+/// A search of the best setting that goes on.
+#[derive(askama::Template)]
+#[template(path = "replay_search.html")]
+pub(crate) struct SearchTemplate {
+    pub(crate) shell: Shell,
+    pub(crate) spine: Spine,
+    pub(crate) href: String,
+    pub(crate) cancel: String,
+    pub(crate) tried: String,
+}
+
+impl SearchTemplate {
+    /// A search that tried so many settings in so many seconds, at its address.
+    pub(crate) fn of(shell: Shell, spine: Spine, [href, search]: [String; 2], (tried, seconds): (u32, u64)) -> Self {
+        let tried = usize::try_from(tried).unwrap_or(0);
+        Self {
+            tried: Words.t2("replay-search-tried", Words.count("replay-search-settings", tried), seconds.to_string()),
+            cancel: search,
+            href,
+            shell,
+            spine,
+        }
+    }
 }
 
 /// The live answer to a setting that is tried: the pieces that are swapped in.

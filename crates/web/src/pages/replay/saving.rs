@@ -124,6 +124,13 @@ fn also(
     } else {
         out.push(w.t2("replay-days-new", to, from));
     }
+    if let Some((station, run)) = asked.what_if.minutes {
+        let planned = field.plan.station(station).map_or(0.0, |s| s.panel.minutes());
+        out.push(w.with(
+            "replay-minutes-new",
+            &[("station", &station.to_string()), ("to", &number(run.minutes(), 1)), ("from", &number(planned, 1))],
+        ));
+    }
     let setting =
         |s: RainSetting| w.t2("replay-rain-is", rain_setting(s.threshold_mm, units), s.delay_days.to_string());
     let now = own.map_or_else(|| w.t("replay-rain-none"), setting);

@@ -5,7 +5,8 @@ use upland_core::climate::sun::sunrise_hours;
 use upland_core::controller::Controller;
 use upland_core::found::Panel;
 use upland_core::replay::{
-    BestInput, Candidate, Found, Ground, Keep, Kind, Replayed, Season, SeasonDay, WholeTotals, peak_et0, replay,
+    BestInput, Candidate, Found, Ground, Keep, Kind, Progress, REFILL_SHARE, Replayed, Season, SeasonDay, WholeTotals,
+    peak_et0, replay,
 };
 use upland_core::schedule::Plan;
 
@@ -72,6 +73,7 @@ impl<'a> Field<'a> {
             rules: &self.context.at.rules,
             peak_et0_mm_per_day: self.context.normals().map_or(1.0, peak_et0),
             sunrise_hours: self.sunrise,
+            refill_share: REFILL_SHARE,
         }
     }
 
@@ -84,7 +86,7 @@ impl<'a> Field<'a> {
 
     /// One of the usual strategies.
     pub(crate) fn usual(&self, kind: Kind, season: &Season, asked: &Asked) -> Run {
-        let candidate = self.candidate(&self.controller, &self.plan);
+        let candidate = Candidate { refill_share: asked.refill_share, ..self.candidate(&self.controller, &self.plan) };
         let keep = if kind == Kind::AsFound { Keep::Station(asked.station) } else { Keep::Sums };
         let rules = &self.context.at.rules;
         self.run(replay(&self.ground, season, rules, candidate.strategy(kind).as_mut(), keep), asked)
@@ -128,6 +130,7 @@ impl<'a> Field<'a> {
         season: &'b Season,
         asked: &'b Asked,
         rain: &'b [upland_core::sensor::RainSetting],
+        progress: &'b Progress,
     ) -> BestInput<'b> {
         BestInput {
             controller: &self.controller,
@@ -138,6 +141,7 @@ impl<'a> Field<'a> {
             rain,
             adequacy: asked.enough,
             sunrise_hours: self.sunrise,
+            progress: Some(progress),
         }
     }
 }

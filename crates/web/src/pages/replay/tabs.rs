@@ -18,7 +18,7 @@ pub(crate) struct Tab {
 /// The question as an address: what is at its usual value is left out.
 pub(super) fn query(form: &Form) -> String {
     let usual = |name: &str, value: &str| match name {
-        "scale" => value == "100",
+        "scale" | "refill" => value == "100",
         "token" | "version" | "action" => true,
         _ => value.is_empty(),
     };
@@ -30,6 +30,10 @@ pub(super) fn query(form: &Form) -> String {
 fn with(form: &Form, href: &str, field: &str, value: &str) -> String {
     let mut changed = form.clone();
     changed.set(field, value);
+    if field == "station" {
+        // What was tried on one station says nothing about another.
+        changed.set("minutes", "");
+    }
     format!("{href}?{}", query(&changed))
 }
 

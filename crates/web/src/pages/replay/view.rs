@@ -1,9 +1,12 @@
 //! The replay page as text.
 
 use upland_core::controller::Controller;
-use upland_core::replay::{Daily, Kind, Part, RainChange, WholeTotals, best_setting};
-use upland_core::sensor::RainSetting;
+use upland_core::replay::{Daily, Kind, Part, Progress, REFILL_SHARE, RainChange, WholeTotals, best_setting};
+use upland_core::schedule::Plan;
+use upland_core::sensor::{RainSetting, Vent};
+use upland_core::word::Word as _;
 
+use super::account::AccountRow;
 use super::asked::{Asked, percents_text, rain_sensor, weekdays_of, years};
 use super::rows::{Manner, StrategyRow, YearRow, year_rows};
 use super::saving::{Saving, saving};
@@ -13,6 +16,7 @@ use crate::charts::{SeasonPlate, SeasonPlateInput, StrategyPlot};
 use crate::context::WeatherDay;
 use crate::form::{Form, new_key};
 use crate::pages::Choice;
+use crate::pages::sensors::vent_words;
 use crate::show::{Measure, Units, date_short, number, rain_setting};
 use crate::words::Words;
 
@@ -38,6 +42,11 @@ pub(crate) struct ReplayView {
     pub(crate) periods: Vec<Tab>,
     pub(crate) parts: Vec<Choice>,
     pub(crate) trips: Vec<Choice>,
+    pub(crate) vents: Vec<Choice>,
+    pub(crate) minutes: MinutesRange,
+    pub(crate) minutes_label: String,
+    /// Whether one of the settings that are folded away is tried.
+    pub(crate) more_is_open: bool,
     pub(crate) sub: String,
     pub(crate) plate: Option<Box<SeasonPlate>>,
     pub(crate) plate_label: String,
@@ -54,8 +63,26 @@ pub(crate) struct ReplayView {
     pub(crate) enough: String,
     pub(crate) saving: Saving,
     pub(crate) years: Vec<YearRow>,
+    pub(crate) account_title: String,
+    pub(crate) account: Vec<AccountRow>,
     pub(crate) foot: String,
     pub(crate) price: bool,
+}
+
+/// How far the slider of a station's minutes goes, in steps of the panel.
+#[derive(Debug, Clone, Default)]
+pub(crate) struct MinutesRange {
+    pub(crate) most: String,
+    pub(crate) step: String,
+}
+
+impl MinutesRange {
+    /// To twice the planned minutes, a quarter of an hour at least.
+    fn of(c: &Controller, plan: &Plan, station: u8) -> Self {
+        let planned = plan.station(station).map_or(0.0, |s| s.panel.minutes());
+        let most = (planned * 2.0).max(15.0).min(c.capability.run_max.minutes());
+        Self { most: most.ceil().to_string(), step: c.capability.run_step.minutes().to_string() }
+    }
 }
 
 /// What a view is made from.
@@ -107,9 +134,14 @@ impl ReplayView {
         };
         let mut points = vec![point(name(Kind::AsFound), &present.totals, "present")];
         points.extend(usual.iter().map(|(kind, run)| point(name(*kind), &run.totals, "usual")));
-        points.push(point(tried_name, &tried.totals, "tried"));
+        points.push(point(tried_name.clone(), &tried.totals, "tried"));
         let station = c.station(asked.station)?;
         let part = asked.part.index();
+        let runs = std::iter::once((name(Kind::AsFound), &present))
+            .chain(usual.iter().map(|(kind, run)| (name(*kind), run)))
+            .chain([(tried_name, &tried)]);
+        let account =
+            runs.filter_map(|(name, run)| AccountRow::of(name, &run.replayed, asked.station, part, units)).collect();
         let daily = |run: &Run| -> Option<Daily> {
             run.replayed.station(asked.station)?.daily.as_ref().map(|d| d[part].clone())
         };
@@ -121,7 +153,7 @@ impl ReplayView {
             present: &present_days,
             units,
         });
-        fill(&mut form, asked, c);
+        fill(&mut form, asked, &field.plan, c);
         let (thresholds, own) = rain_sensor(c);
         let saving = saving(field, asked, (&changed, &plan), [&tried.totals, &present.totals], own, units);
         let part_words = w.t(if part == 0 { "replay-average" } else { "replay-driest" });
@@ -150,6 +182,12 @@ impl ReplayView {
                 Choice::new("average", w.t("replay-average-short")),
             ],
             trips: trips(&thresholds, own, units),
+            vents: vents(own),
+            minutes: MinutesRange::of(c, &field.plan, asked.station),
+            minutes_label: w.t1("replay-minutes", &station.name),
+            more_is_open: asked.what_if.minutes.is_some()
+                || asked.refill_share < REFILL_SHARE
+                || !form.get("vent").is_empty(),
             sub: w.with("replay-sub", &[("part", &part_words), ("station", &station.name)]),
             reading: w.with(
                 "replay-reading",
@@ -171,6 +209,8 @@ impl ReplayView {
             enough: w.t1("replay-plot-enough", number(asked.enough, 2)),
             saving,
             years: year_rows(field, asked, (&changed, &plan), &years(days), units),
+            account_title: w.with("replay-account", &[("part", &part_words), ("station", &station.name)]),
+            account,
             foot: foot(&season, asked),
             price: asked.price.is_some(),
             base_href: href,
@@ -206,7 +246,7 @@ fn kind_note(kind: Kind, c: &Controller) -> String {
 }
 
 /// The fields of the form as the question was understood.
-fn fill(form: &mut Form, asked: &Asked, c: &Controller) {
+fn fill(form: &mut Form, asked: &Asked, plan: &Plan, c: &Controller) {
     let (_, own) = rain_sensor(c);
     form.set("program", asked.letters.first().map_or_else(String::new, |l| l.get().to_string()));
     form.set("station", asked.station.to_string());
@@ -221,12 +261,27 @@ fn fill(form: &mut Form, asked: &Asked, c: &Controller) {
     if form.get("wait").is_empty() {
         form.set("wait", own.map_or(0, |s| s.delay_days).to_string());
     }
+    if form.get("minutes").is_empty()
+        && let Some(station) = plan.station(asked.station)
+    {
+        form.set("minutes", number(station.panel.minutes(), 1));
+    }
+    if form.get("refill").is_empty() {
+        form.set("refill", number(asked.refill_share * 100.0, 0));
+    }
     form.set("set", asked.what_if.percents.map_or_else(String::new, |p| percents_text(&p)));
 }
 
 /// Days a week of the programs as they are planned, where they go by weekdays.
 fn planned_days(c: &Controller, asked: &Asked) -> Option<u8> {
     asked.letters.first().and_then(|l| weekdays_of(c, *l))
+}
+
+fn vents(own: Option<RainSetting>) -> Vec<Choice> {
+    let w = Words;
+    let as_set = own.map_or_else(|| w.t("replay-vent-usual"), |own| w.t1("replay-vent-own", vent_words(own.vent)));
+    let others = Vent::ALL.into_iter().filter(|v| own.is_none_or(|own| own.vent != *v));
+    std::iter::once(Choice::new("", as_set)).chain(others.map(|v| Choice::new(v.word(), vent_words(v)))).collect()
 }
 
 fn trips(thresholds: &[f64], own: Option<RainSetting>, units: Units) -> Vec<Choice> {
@@ -244,8 +299,8 @@ fn trips(thresholds: &[f64], own: Option<RainSetting>, units: Units) -> Vec<Choi
     out
 }
 
-/// The address of the best setting's replay; nothing where there is nothing to search.
-pub(crate) fn best_address(field: &Field<'_>, asked: &Asked) -> Option<String> {
+/// The address of the best setting's replay; nothing where there is nothing to search, or when it was stopped.
+pub(crate) fn best_address(field: &Field<'_>, asked: &Asked, progress: &Progress) -> Option<String> {
     let season = field.season(asked.span)?;
     let (thresholds, own) = rain_sensor(&field.controller);
     // A sensor that is not there is no setting of this controller.
@@ -257,7 +312,7 @@ pub(crate) fn best_address(field: &Field<'_>, asked: &Asked) -> Option<String> {
             })
         })
         .collect();
-    let best = best_setting(field.search(&season, asked, &rain))?;
+    let best = best_setting(field.search(&season, asked, &rain, progress))?;
     let mut form = Form::default();
     form.set("period", asked.period.clone());
     form.set("program", asked.letters.first()?.get().to_string());

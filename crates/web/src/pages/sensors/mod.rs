@@ -226,14 +226,18 @@ pub(crate) fn matrix(c: &Controller) -> Vec<(String, Vec<bool>)> {
     c.stations.iter().map(row).collect()
 }
 
+/// How far a vent ring is open.
+pub(crate) fn vent_words(vent: Vent) -> String {
+    Words.t(match vent {
+        Vent::Open => "vent-open",
+        Vent::Half => "vent-half",
+        Vent::Closed => "vent-closed",
+    })
+}
+
 impl SensorForm {
     pub(crate) fn of(c: &Controller, sensor: &Sensor, form: Form, units: Units) -> Self {
         let w = Words;
-        let words = |kind| match kind {
-            Vent::Open => w.t("vent-open"),
-            Vent::Half => w.t("vent-half"),
-            Vent::Closed => w.t("vent-closed"),
-        };
         let contact = |c: Contact| w.t(if c == Contact::NormallyClosed { "contact-closed" } else { "contact-open" });
         let kind = kind_word(&sensor.kind);
         let measure = if kind == "freeze" { Measure::Temperature } else { Measure::Depth };
@@ -248,7 +252,7 @@ impl SensorForm {
             title: if sensor.id == 0 { w.t1("sensor-new", w.t(kind_key(&sensor.kind))) } else { sensor_name(sensor) },
             unit: measure.unit(units),
             settings: settings.iter().map(with_unit).collect(),
-            vents: Vent::ALL.map(|v| Choice::new(v.word(), words(v))).to_vec(),
+            vents: Vent::ALL.map(|v| Choice::new(v.word(), vent_words(v))).to_vec(),
             contacts: [Contact::NormallyClosed, Contact::NormallyOpen]
                 .map(|c| Choice::new(c.word(), contact(c)))
                 .to_vec(),
