@@ -1,4 +1,4 @@
-//! Twenty people on the Year and on the Week: the pages and a drag on them, over HTTP, with the demo data.
+//! Twenty people on Week, Year and Replay: the pages and a drag on them; and on Today; over HTTP, with the demo data.
 //!
 //! Not a criterion benchmark: what matters is the slowest of a hundred, under load. Starts the release
 //! binary on a database of its own, on loopback, sends a fixed number of requests and ends by itself.
@@ -107,6 +107,11 @@ fn month_in_hand(n: usize) -> Vec<(&'static str, String)> {
     vec![("program", "A".into()), ("month", "5".into()), ("percent", (20 + n % 90).to_string())]
 }
 
+fn percents_in_hand(n: usize) -> Vec<(&'static str, String)> {
+    let scale = (50 + n % 90).to_string();
+    vec![("program", "A".into()), ("period", "2025".into()), ("scale", scale)]
+}
+
 fn start_in_hand(n: usize) -> Vec<(&'static str, String)> {
     let minutes = (300 + 7 * (n % 60)).to_string();
     vec![("do", "move".into()), ("program", "A".into()), ("from", "04:30".into()), ("to", minutes)]
@@ -114,7 +119,9 @@ fn start_in_hand(n: usize) -> Vec<(&'static str, String)> {
 
 impl Dragged {
     fn measure(&self, base: &str) {
-        let version = field(&Session::signed_in(base).get(&self.page), "version");
+        // A replay that tries nothing has nothing to save, and no version.
+        let page = Session::signed_in(base).get(&self.page);
+        let version = if page.contains("name=\"version\"") { field(&page, "version") } else { String::new() };
         for (kind, reading, dragging) in
             [("at work", READING, DRAGGING), ("without a pause", Duration::ZERO, Duration::ZERO)]
         {
@@ -144,11 +151,17 @@ fn main() {
     let year = home.split('"').find(|p| p.starts_with("/controllers/") && p.contains("/year")).unwrap();
     let year = year.split('?').next().unwrap().to_owned();
     let week = year.replace("/year", "/week");
+    let replay = year.replace("/year", "/replay");
     let dragged = [
         Dragged { name: "Week", page: week, shows: ["weekplate", "weekplate"], fields: start_in_hand },
         Dragged { name: "Year", page: year, shows: ["yearplate", "in hand"], fields: month_in_hand },
+        Dragged { name: "Replay", page: replay, shows: ["seasonw", "seasonw"], fields: percents_in_hand },
     ];
     for one in dragged {
         one.measure(&server.address);
     }
+    report(
+        &format!("Today, {PEOPLE} people at work"),
+        &measure(&server.address, "/", READING, |s, _, _| assert!(s.get("/").contains("pcts"))),
+    );
 }

@@ -158,6 +158,7 @@ fn places() -> Vec<Address> {
         Address::new("/places/new", Work).page(places::new::new),
         Address::new("/places/import", Work).page(site::choose::choose).form(site::upload::upload),
         Address::new("/places/import/{file}", Work).page(site::preview::preview).form(site::import::import),
+        Address::new("/places/{place}/replay", Work).page(replay::place::show),
         Address::new("/places/{place}", Work).page(places::edit::edit).form(places::update::update),
         Address::new("/places/{place}/rules", Work).page(rules::edit::edit).form(rules::update::update),
         Address::new("/places/{place}/site.json", Work).page(site::export::export),

@@ -141,6 +141,17 @@ impl Replayed {
         self.stations.iter().find(|s| s.number == number)
     }
 
+    /// The stations of several controllers as one; numbers of stations may then be there twice.
+    #[must_use]
+    pub fn joined(all: impl IntoIterator<Item = Self>) -> Self {
+        let mut out = Self { stations: Vec::new(), rule_breaks: 0 };
+        for one in all {
+            out.stations.extend(one.stations);
+            out.rule_breaks += one.rule_breaks;
+        }
+        out
+    }
+
     /// Sums over the stations of a list, or over all of them.
     #[must_use]
     pub fn totals(&self, only: Option<&[u8]>) -> WholeTotals {

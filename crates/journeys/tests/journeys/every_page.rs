@@ -30,6 +30,10 @@ async fn pages(b: &Browser) -> Vec<String> {
     for href in b.script(links, vec![]).await.as_array().unwrap() {
         found.push(href.as_str().unwrap().to_owned());
     }
+    b.go("/replay").await;
+    for href in b.script(links, vec![]).await.as_array().unwrap() {
+        found.extend(href.as_str().filter(|h| h.starts_with("/places/")).map(String::from));
+    }
     for year in found.clone().iter().filter(|p| p.ends_with("/year")) {
         for step in ["", "/stations", "/door-card"] {
             found.push(year.replace("/year", step));

@@ -114,6 +114,32 @@ async fn a_search_can_be_left_found_again_and_cancelled() {
     assert_eq!(client.get(&at).location(), href, "nothing is there any more");
 }
 
+/// A place's water is that of its controllers together; its figures lead to theirs.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_place_is_replayed_as_the_sum_of_its_controllers() {
+    let (_server, client, _) = demo().await;
+    let list = client.get("/replay");
+    let cemetery = list.body.split("/places/").skip(1).find(|part| part.contains(">Grevane Hill Cemetery<")).unwrap();
+    let href = format!("/places/{}", &cemetery[..cemetery.find('"').unwrap()]);
+    let place = client.get(&format!("{href}?period=2025&price=2"));
+    let volume = |page: &str, name: &str| number(&row(page, name)[1]);
+    for name in ["Present", "Fixed", "Refill by depletion", "The plan"] {
+        let mut sum = 0.0;
+        for part in place.body.split("<a href=\"/controllers/").skip(1) {
+            let controller = format!("/controllers/{}", &part[..part.find('"').unwrap()]);
+            let programs = client.get(&format!("{controller}?period=2025"));
+            sum += volume(&programs.body, name);
+        }
+        // Each page rounds to whole m³.
+        let whole = volume(&place.body, name);
+        assert!((whole - sum).abs() <= 1.5, "{name}: {whole} against {sum}");
+        assert!(whole > 0.0 || name == "Present", "{name}");
+    }
+    assert!(place.body.contains("Chapel wall") && place.body.contains("Upper gate"));
+    let broken = client.get(&format!("{href}?enough=x&period=1812"));
+    assert_eq!((broken.status, broken.body.matches("class=\"errm\"").count()), (200, 1));
+}
+
 /// Minutes of a station, the vent and the refill point are tried like the rest.
 #[tokio::test(flavor = "multi_thread")]
 async fn minutes_vent_and_refill_point_are_tried() {

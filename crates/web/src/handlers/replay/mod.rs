@@ -3,6 +3,7 @@ pub(crate) mod best;
 pub(crate) mod days;
 pub(crate) mod drawing;
 pub(crate) mod list;
+pub(crate) mod place;
 pub(crate) mod preview;
 pub(crate) mod show;
 

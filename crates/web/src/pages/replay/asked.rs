@@ -61,7 +61,6 @@ impl Asked {
     /// Reads the question of an address or a form. What makes no sense is asked as if it were not there,
     /// and the form says so. Nothing without a station or a day of weather.
     pub(crate) fn read(form: &mut Form, (c, plan): (&Controller, &Plan), days: &[WeatherDay]) -> Option<Self> {
-        let (first, last) = (days.first()?.date, days.last()?.date);
         let station = form.get("station").parse().ok().and_then(|n| c.station(n));
         let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
         let in_program = |l: ProgramLetter| c.stations.iter().find(|s| s.program == l);
@@ -76,26 +75,39 @@ impl Asked {
             PercentScope::AllPrograms => c.programs.iter().map(|p| p.letter).collect(),
             PercentScope::EachProgram => vec![station.program],
         };
-        let year = form.get("period").parse::<i32>().ok().filter(|y| years(days).contains(y));
-        let year = year.or_else(|| years(days).last().copied().filter(|_| form.get("period") != "all"));
-        let span = year
-            .and_then(|y| Some([NaiveDate::from_ymd_opt(y, 1, 1)?, NaiveDate::from_ymd_opt(y, 12, 31)?]))
-            .unwrap_or([first, last]);
-        let price = number_of(form, "price", 0.0, 1000.0);
-        let enough = number_of(form, "enough", 0.5, 1.0).unwrap_or(ENOUGH);
+        let (period, span) = period(form, days)?;
+        let (price, enough) = price_and_enough(form);
         let refill_share = number_of(form, "refill", 10.0, 100.0).map_or(REFILL_SHARE, |percent| percent / 100.0);
         Some(Self {
             letters,
             station: station.number,
             part: if form.is("part", "average") { Part::Average } else { Part::DriestQuarter },
-            period: year.map_or_else(|| "all".into(), |y| y.to_string()),
-            span: [span[0].max(first), span[1].min(last)],
+            period,
+            span,
             what_if: what_if(form, c, station, plan),
             price,
             enough,
             refill_share,
         })
     }
+}
+
+/// The period that is asked for, a year or all, and its days on record: the last whole year unless somebody says
+/// otherwise. Nothing without a day of weather.
+pub(super) fn period(form: &Form, days: &[WeatherDay]) -> Option<(String, [NaiveDate; 2])> {
+    let (first, last) = (days.first()?.date, days.last()?.date);
+    let years = years(days);
+    let year = form.get("period").parse::<i32>().ok().filter(|y| years.contains(y));
+    let year = year.or_else(|| years.last().copied().filter(|_| form.get("period") != "all"));
+    let span = year
+        .and_then(|y| Some([NaiveDate::from_ymd_opt(y, 1, 1)?, NaiveDate::from_ymd_opt(y, 12, 31)?]))
+        .unwrap_or([first, last]);
+    Some((year.map_or_else(|| "all".into(), |y| y.to_string()), [span[0].max(first), span[1].min(last)]))
+}
+
+/// Money a m³, and the share of the demand that has to be met.
+pub(super) fn price_and_enough(form: &mut Form) -> (Option<f64>, f64) {
+    (number_of(form, "price", 0.0, 1000.0), number_of(form, "enough", 0.5, 1.0).unwrap_or(ENOUGH))
 }
 
 /// A number of a field; nothing where it is blank, and an error where it is no such number.

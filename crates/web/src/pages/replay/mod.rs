@@ -2,6 +2,7 @@
 
 mod account;
 mod asked;
+mod place;
 mod rows;
 mod saving;
 mod seasons;
@@ -9,6 +10,7 @@ mod tabs;
 mod view;
 
 pub(crate) use asked::Asked;
+pub(crate) use place::{Member, PlaceReplay, PlaceReplayTemplate};
 pub(crate) use rows::daily_csv;
 pub(crate) use seasons::Field;
 pub(crate) use view::{ReplayView, ViewInput, best_address};
@@ -95,6 +97,7 @@ pub(crate) struct ReplayLink {
 #[derive(Debug, Clone)]
 pub(crate) struct ReplayPlace {
     id: Uuid,
+    pub(crate) href: String,
     pub(crate) name: String,
     pub(crate) controllers: Vec<ReplayLink>,
 }
@@ -124,9 +127,12 @@ impl ReplaysTemplate {
             };
             match places.last_mut().filter(|last| last.id == head.place_id) {
                 Some(last) => last.controllers.push(link),
-                None => {
-                    places.push(ReplayPlace { id: head.place_id, name: head.place.clone(), controllers: vec![link] })
-                }
+                None => places.push(ReplayPlace {
+                    id: head.place_id,
+                    href: format!("/places/{}/replay", head.place_id),
+                    name: head.place.clone(),
+                    controllers: vec![link],
+                }),
             }
         }
         Self { shell, places, finder }

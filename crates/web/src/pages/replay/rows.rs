@@ -81,8 +81,23 @@ pub(crate) struct YearRow {
     pub(crate) short: bool,
 }
 
+impl YearRow {
+    /// What is tried, or the plan, against the present.
+    pub(super) fn of(name: String, [own, present]: [&WholeTotals; 2], enough: f64, units: Units) -> Self {
+        let none = || "·".to_owned();
+        let saved = present.volume_m3.zip(own.volume_m3).map(|(present, own)| present - own);
+        Self {
+            name,
+            volume: own.volume_m3.map_or_else(none, |v| Measure::Volume.season_figure(v, units)),
+            saves: saved.map_or_else(none, |s| signed(Measure::Volume.in_units(s, units), 0)),
+            adequacy: number(own.adequacy, 2),
+            short: own.adequacy < enough,
+        }
+    }
+}
+
 /// The driest, the middle and the wettest year on record by their rain: key of the name, year, rain in mm.
-fn telling_years(season: &Season, years: &[i32]) -> Vec<(&'static str, i32, f64)> {
+pub(super) fn telling_years(season: &Season, years: &[i32]) -> Vec<(&'static str, i32, f64)> {
     let rain = |year: i32| -> f64 {
         season.dates.iter().zip(&season.rain_mm).filter(|(d, _)| d.year() == year).map(|(_, mm)| mm).sum()
     };
@@ -112,15 +127,8 @@ pub(super) fn year_rows(
             let season = field.season(span)?;
             let tried = field.tried(&season, asked, changed).totals;
             let present = field.usual(Kind::AsFound, &season, asked).totals;
-            let volume = |v: Option<f64>| v.map_or_else(|| "·".to_owned(), |v| Measure::Volume.season_figure(v, units));
-            let saved = present.volume_m3.zip(tried.volume_m3).map(|(p, t)| p - t);
-            Some(YearRow {
-                name: Words.with(key, &[("year", &year.to_string()), ("rain", &Measure::Depth.season(rain, units))]),
-                volume: volume(tried.volume_m3),
-                saves: saved.map_or_else(|| "·".to_owned(), |s| signed(Measure::Volume.in_units(s, units), 0)),
-                adequacy: number(tried.adequacy, 2),
-                short: tried.adequacy < asked.enough,
-            })
+            let name = Words.with(key, &[("year", &year.to_string()), ("rain", &Measure::Depth.season(rain, units))]);
+            Some(YearRow::of(name, [&tried, &present], asked.enough, units))
         })
         .collect()
 }

@@ -92,6 +92,16 @@ impl<'a> Field<'a> {
         self.run(replay(&self.ground, season, rules, candidate.strategy(kind).as_mut(), keep), asked)
     }
 
+    /// A usual strategy of every station, or the plan as it stands.
+    pub(crate) fn whole_of(&self, kind: Option<Kind>, season: &Season) -> Replayed {
+        let candidate = self.candidate(&self.controller, &self.plan);
+        let rules = &self.context.at.rules;
+        match kind {
+            Some(kind) => replay(&self.ground, season, rules, candidate.strategy(kind).as_mut(), Keep::Sums),
+            None => replay(&self.ground, season, rules, &mut candidate.planned(), Keep::Sums),
+        }
+    }
+
     /// The controller with what is tried, and its figures.
     pub(crate) fn tried_controller(&self, asked: &Asked) -> (Controller, Plan) {
         let rules = &self.context.at.rules;

@@ -61,12 +61,12 @@ pub(super) fn station_tabs(c: &Controller, asked: &Asked, form: &Form, href: &st
 }
 
 /// The last four years, and everything.
-pub(super) fn period_tabs(days: &[WeatherDay], asked: &Asked, form: &Form, href: &str) -> Vec<Tab> {
+pub(super) fn period_tabs(days: &[WeatherDay], period: &str, form: &Form, href: &str) -> Vec<Tab> {
     let years = years(days);
     let latest = years.iter().rev().take(4).rev().map(ToString::to_string);
     let tab = |value: String, label: String| Tab {
         href: with(form, href, "period", &value),
-        current: asked.period == value,
+        current: period == value,
         label,
     };
     let mut tabs: Vec<Tab> = latest.map(|y| tab(y.clone(), y)).collect();

@@ -107,11 +107,7 @@ impl ReplayView {
         let (changed, plan) = field.tried_controller(asked);
         let tried = field.tried(&season, asked, (&changed, &plan));
         let manner = Manner { units, price: asked.price, enough: asked.enough };
-        let usual: Vec<(Kind, Run)> =
-            [Kind::Fixed, Kind::ByMonth, Kind::EtSensor, Kind::RainSensor, Kind::SoilSensor, Kind::Deficit]
-                .into_iter()
-                .map(|kind| (kind, field.usual(kind, &season, asked)))
-                .collect();
+        let usual: Vec<(Kind, Run)> = USUAL.into_iter().map(|kind| (kind, field.usual(kind, &season, asked))).collect();
         let present_note =
             found_on.map_or_else(|| w.t("replay-as-planned"), |on| w.t1("replay-found-on", date_short(on)));
         let name = |kind: Kind| w.t(kind_key(kind));
@@ -176,7 +172,7 @@ impl ReplayView {
             action: new_key(),
             programs: program_tabs(c, asked, &href),
             stations: station_tabs(c, asked, &form, &href),
-            periods: period_tabs(days, asked, &form, &href),
+            periods: period_tabs(days, &asked.period, &form, &href),
             parts: vec![
                 Choice::new("driest", w.t("replay-driest-short")),
                 Choice::new("average", w.t("replay-average-short")),
@@ -219,7 +215,11 @@ impl ReplayView {
     }
 }
 
-fn kind_key(kind: Kind) -> &'static str {
+/// The strategies that stand between the present and what is tried.
+pub(super) const USUAL: [Kind; 6] =
+    [Kind::Fixed, Kind::ByMonth, Kind::EtSensor, Kind::RainSensor, Kind::SoilSensor, Kind::Deficit];
+
+pub(super) fn kind_key(kind: Kind) -> &'static str {
     match kind {
         Kind::Nothing => "replay-nothing",
         Kind::AsFound => "replay-present",
