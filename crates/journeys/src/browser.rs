@@ -1,6 +1,7 @@
 use std::io::{Read, Write};
 use std::net::{TcpListener, TcpStream};
 use std::process::{Child, Command, Stdio};
+use std::sync::atomic::{AtomicU32, Ordering};
 use std::time::Duration;
 
 use fantoccini::elements::Element;
@@ -32,6 +33,8 @@ pub struct Browser {
     session: String,
     client: Client,
     base: String,
+    filled: AtomicU32,
+    pressed: AtomicU32,
 }
 
 const AXE: &str = include_str!("../assets/axe.min.js");
@@ -98,7 +101,8 @@ impl Browser {
             }
         };
         let session = client.session_id().await.unwrap().unwrap_or_default();
-        let browser = Self { driver, driver_port: port, session, client, base: server.address.clone() };
+        let (base, none) = (server.address.clone(), AtomicU32::default);
+        let browser = Self { driver, driver_port: port, session, client, base, filled: none(), pressed: none() };
         // From the first moment of every page on.
         let command = json!({ "cmd": "Page.addScriptToEvaluateOnNewDocument", "params": { "source": LISTEN } });
         browser.chrome(command).await;
@@ -172,8 +176,14 @@ impl Browser {
         panic!("{css} cannot be read");
     }
 
+    /// Fields filled or chosen, and buttons and links pressed, since the browser was opened.
+    pub fn effort(&self) -> [u32; 2] {
+        [&self.filled, &self.pressed].map(|count| count.load(Ordering::Relaxed))
+    }
+
     /// Types over a field.
     pub async fn fill(&self, css: &str, value: &str) {
+        self.filled.fetch_add(1, Ordering::Relaxed);
         let field = self.find(css).await;
         field.clear().await.unwrap();
         if field.attr("type").await.unwrap().as_deref() == Some("date") {
@@ -189,11 +199,13 @@ impl Browser {
 
     /// Chooses an option by its value.
     pub async fn choose(&self, css: &str, value: &str) {
+        self.filled.fetch_add(1, Ordering::Relaxed);
         self.find(css).await.select_by_value(value).await.unwrap();
     }
 
     /// Presses the button, or follows the link, with exactly this text.
     pub async fn press_button(&self, text: &str) {
+        self.pressed.fetch_add(1, Ordering::Relaxed);
         let xpath = format!(
             "//main//button[normalize-space()='{text}'] | //main//a[normalize-space()='{text}'] | //header//button[normalize-space()='{text}']"
         );
@@ -203,6 +215,7 @@ impl Browser {
 
     /// Clicks an element.
     pub async fn click(&self, css: &str) {
+        self.pressed.fetch_add(1, Ordering::Relaxed);
         for _ in 0..20 {
             if self.find(css).await.click().await.is_ok() {
                 return;

@@ -58,6 +58,9 @@ pub(crate) struct Weather {
     pub(crate) beside: Vec<Beside>,
 }
 
+/// Imports in the order in which they are asked, and whether each counts for rain before others or fills gaps.
+pub(crate) type Imports = Vec<(Uuid, bool, bool)>;
+
 /// A station that a place looks at beside its first one.
 #[derive(Debug, Clone)]
 pub(crate) struct Beside {
@@ -94,6 +97,12 @@ impl Weather {
     /// The last day on record at any of its stations.
     pub(crate) fn last_day(&self) -> Option<NaiveDate> {
         self.revisions().filter_map(|r| r.last_day).max()
+    }
+
+    /// The imports that its days are made of, and what each is for: the same imports give the same days.
+    pub(crate) fn imports(&self) -> Imports {
+        let beside = self.beside.iter().map(|b| (b.revision.id, b.for_rain, b.for_gaps));
+        std::iter::once((self.revision.id, false, false)).chain(beside).collect()
     }
 
     fn revisions(&self) -> impl Iterator<Item = &RevisionSummary> {

@@ -2,6 +2,7 @@
 
 use std::collections::HashMap;
 use std::collections::hash_map::Entry;
+use std::sync::{Arc, LazyLock, Mutex, PoisonError};
 
 use chrono::NaiveDate;
 use upland_core::climate::blend::{BlendedDay, WeatherDay, blend, with_rain_of};
@@ -10,7 +11,7 @@ use upland_store::{Account, ControllerHead, FurtherWeather, PlaceRecord, StoreEr
 use uuid::Uuid;
 
 use crate::clock::Clock;
-use crate::context::{Beside, ControllerContext, PlaceContext, Record, Weather};
+use crate::context::{Beside, ControllerContext, Imports, PlaceContext, Record, Weather};
 
 /// A controller with its place and its weather.
 pub(crate) async fn controller(account: &Account, clock: Clock, id: Uuid) -> Result<ControllerContext, StoreError> {
@@ -119,12 +120,44 @@ impl Known {
 }
 
 /// Every day on record of the weather of a place, each value from the first of its stations that has it.
+///
+/// Reading thirty years takes longer than a replay of them, and a slider asks ten times a second: what was read is
+/// remembered by the imports that it is made of, which never change (decision 3).
 pub(crate) async fn days(account: &Account, weather: &Weather) -> Result<Vec<BlendedDay>, StoreError> {
+    static KNOWN: LazyLock<KnownDays> = LazyLock::new(KnownDays::default);
+    let key = weather.imports();
+    if let Some(days) = KNOWN.get(&key) {
+        return Ok(days.to_vec());
+    }
     let mut stations = Vec::new();
     for (id, _) in weather.stations() {
         stations.push(account.weather_days(id).await?);
     }
-    Ok(blended(&stations, weather))
+    let stations: Vec<&[WeatherDay]> = stations.iter().map(Vec::as_slice).collect();
+    let days = blend(&stations, &weather.preference());
+    KNOWN.keep(key, &days);
+    Ok(days)
+}
+
+/// Blended days by their imports.
+#[derive(Debug, Default)]
+struct KnownDays(Mutex<HashMap<Imports, Arc<[BlendedDay]>>>);
+
+/// Days that are remembered in all, some thirty megabytes of them.
+const MOST_DAYS: usize = 400_000;
+
+impl KnownDays {
+    fn get(&self, key: &Imports) -> Option<Arc<[BlendedDay]>> {
+        self.0.lock().unwrap_or_else(PoisonError::into_inner).get(key).cloned()
+    }
+
+    fn keep(&self, key: Imports, days: &[BlendedDay]) {
+        let mut known = self.0.lock().unwrap_or_else(PoisonError::into_inner);
+        if known.values().map(|own| own.len()).sum::<usize>() + days.len() > MOST_DAYS {
+            known.clear();
+        }
+        known.insert(key, days.into());
+    }
 }
 
 /// The days of an interval, both ends included, of the weather of a place.
@@ -159,7 +192,30 @@ pub(crate) async fn days_of_places(
     Ok(places.iter().map(of_place).collect())
 }
 
-fn blended(stations: &[Vec<WeatherDay>], weather: &Weather) -> Vec<BlendedDay> {
-    let stations: Vec<&[WeatherDay]> = stations.iter().map(Vec::as_slice).collect();
-    blend(&stations, &weather.preference())
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn some(days: usize) -> Vec<BlendedDay> {
+        let date = |n: usize| NaiveDate::from_ymd_opt(1990, 1, 1).unwrap() + chrono::TimeDelta::days(n as i64);
+        let day = |n| WeatherDay { date: date(n), et0_mm: Some(3.0), rain_mm: None, tmin_c: None, tmax_c: None };
+        let days: Vec<WeatherDay> = (0..days).map(day).collect();
+        blend(&[&days], &upland_core::climate::blend::Preference { et0: vec![0], rain: vec![0] })
+    }
+
+    #[test]
+    fn days_are_remembered_by_their_imports_and_no_more_than_so_many() {
+        let known = KnownDays::default();
+        let key = |n| vec![(Uuid::from_u128(n), false, false)];
+        known.keep(key(1), &some(30));
+        assert_eq!(known.get(&key(1)).unwrap().len(), 30);
+        assert!(known.get(&key(2)).is_none());
+        // The same import in another role is another question.
+        assert!(known.get(&vec![(Uuid::from_u128(1), true, false)]).is_none());
+        for n in 2..=40 {
+            known.keep(key(n), &some(36_000));
+        }
+        let kept: usize = (1..=40).filter_map(|n| known.get(&key(n))).map(|days| days.len()).sum();
+        assert!(kept <= MOST_DAYS && known.get(&key(40)).is_some(), "{kept}");
+    }
 }

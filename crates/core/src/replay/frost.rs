@@ -3,10 +3,11 @@ use chrono::Datelike;
 use super::season::Season;
 use super::state::Day;
 use super::strategy::Scheduled;
+use crate::controller::ProgramLetter;
 use crate::sensor::temperature_at;
 
-/// Nights on which a schedule would have watered in air colder than each of some temperatures, °C, at the start of a
-/// program.
+/// Nights on which a schedule would have watered in air colder than each of some temperatures, °C, at the start of one
+/// of some programs.
 ///
 /// `sunrise_hours`: hour of sunrise by month, January first, by the clock of the place. Nights of which the air is not
 /// known count for none.
@@ -14,6 +15,7 @@ use crate::sensor::temperature_at;
 pub fn frost_nights(
     schedule: &Scheduled<'_>,
     season: &Season,
+    programs: &[ProgramLetter],
     thresholds_c: &[f64],
     sunrise_hours: &[f64; 12],
 ) -> Vec<u32> {
@@ -27,7 +29,8 @@ pub fn frost_nights(
         if thresholds_c.iter().all(|threshold| low >= *threshold) {
             continue;
         }
-        let starts = schedule.due(&day).into_iter().map(|p| at_start(p.first.minute_of_day()));
+        let due = schedule.due(&day).into_iter().filter(|p| programs.contains(&p.letter));
+        let starts = due.map(|p| at_start(p.first.minute_of_day()));
         let Some(coldest) = starts.reduce(f64::min) else { continue };
         for (count, threshold) in nights.iter_mut().zip(thresholds_c) {
             *count += u32::from(coldest < *threshold);

@@ -110,13 +110,17 @@ fn frost_counts_where_something_was_due() {
     let nights = |c: &Controller, season: &Season| {
         let (plan, ground) = (Plan::of(c, None), Ground::of(c));
         let schedule = Scheduled::new(c, &plan, &ground, PercentBy::Month);
-        frost_nights(&schedule, season, &[-2.0, 3.0, 20.0], &[6.0; 12])
+        frost_nights(&schedule, season, &[A], &[-2.0, 3.0, 20.0], &[6.0; 12])
     };
     let mut c = lawn();
     // Two weeks of Mondays and Thursdays.
     assert_eq!(nights(&c, &cold), [0, 4, 4]);
     set(&mut c, A, mondays_and_thursdays(), &["15:00"]);
     assert_eq!(nights(&c, &cold), [0, 0, 4]);
+    // Another program's nights are not counted.
+    let (plan, ground) = (Plan::of(&c, None), Ground::of(&c));
+    let schedule = Scheduled::new(&c, &plan, &ground, PercentBy::Month);
+    assert_eq!(frost_nights(&schedule, &cold, &[B], &[20.0], &[6.0; 12]), [0]);
     // A month that is off waters on no night, and neither does air that nobody measured.
     set(&mut c, A, mondays_and_thursdays(), &["04:30"]);
     c.programs[0].months[5].dial = MonthDial::Off;

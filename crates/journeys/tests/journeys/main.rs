@@ -5,6 +5,7 @@ mod as_found;
 mod capability;
 mod dial_in;
 mod every_page;
+mod first_card;
 mod keyboard;
 mod live;
 mod phone;

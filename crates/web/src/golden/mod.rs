@@ -5,6 +5,7 @@ mod effect;
 mod first_steps;
 mod fixture;
 mod record;
+mod soil_sensor;
 
 use askama::Template;
 use chrono::{NaiveTime, TimeDelta};

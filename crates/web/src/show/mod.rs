@@ -9,4 +9,4 @@ pub(crate) use dates::{
     month_of, month_short, nearest_minute, panel_start, panel_time, weekday,
 };
 pub(crate) use number::{Fixed, dial, dial_figure, minutes, number, percent, signed, times};
-pub(crate) use units::{Measure, Units, fraction, rain_setting, rain_text};
+pub(crate) use units::{Measure, Units, fraction, rain_setting, rain_text, vent_words};

@@ -1,5 +1,6 @@
 use upland_core::quantity::Range;
 use upland_core::quantity::range::ROOT_DEPTH;
+use upland_core::sensor::Vent;
 
 use super::number::number;
 use crate::words::Words;
@@ -199,6 +200,15 @@ impl Measure {
 /// A setting of a rain sensor as it is printed on one: millimetres, or eighths of an inch.
 pub(crate) fn rain_setting(threshold_mm: f64, units: Units) -> String {
     format!("{}\u{a0}{}", rain_text(threshold_mm, units), Measure::Depth.unit(units))
+}
+
+/// How far a vent ring is open.
+pub(crate) fn vent_words(vent: Vent) -> String {
+    Words.t(match vent {
+        Vent::Open => "vent-open",
+        Vent::Half => "vent-half",
+        Vent::Closed => "vent-closed",
+    })
 }
 
 /// As [`rain_setting`], without the unit.

@@ -5,7 +5,7 @@ use upland_core::found::Panel;
 use upland_core::replay::{Kind, Replayed, Season, WholeTotals};
 
 use super::asked::{period, price_and_enough, years};
-use super::rows::{Manner, StrategyRow, YearRow, telling_years};
+use super::rows::{Manner, StrategyRow, YearRow, best_named, telling_years};
 use super::seasons::Field;
 use super::tabs::{Tab, period_tabs};
 use super::view::{USUAL, kind_key};
@@ -49,6 +49,7 @@ pub(crate) struct PlaceReplay {
     pub(crate) controllers: Vec<ControllerRow>,
     pub(crate) years: Vec<YearRow>,
     pub(crate) price: bool,
+    pub(crate) best: String,
     pub(crate) foot: String,
 }
 
@@ -107,6 +108,7 @@ impl PlaceReplay {
             controllers: fields.iter().map(|field| controller_row(field, &season, enough, units)).collect(),
             years: year_rows(&fields, whole, &years(days), enough, units),
             price: price.is_some(),
+            best: best_named(&strategies.iter().map(|(name, _, t)| (name.clone(), t)).collect::<Vec<_>>(), manner),
             foot: w.t1("replay-foot", number(enough, 2)),
             base_href: href,
             form,

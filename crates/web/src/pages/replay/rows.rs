@@ -71,6 +71,29 @@ impl StrategyRow {
     }
 }
 
+/// The strategy that needs least water of those that meet enough of the demand, and why; empty where none does. What
+/// stands last counts first among equals: it is what can be dialled in.
+pub(super) fn best_named(strategies: &[(String, &WholeTotals)], manner: Manner) -> String {
+    let w = Words;
+    let enough = strategies.iter().rev().filter(|(_, totals)| totals.adequacy >= manner.enough);
+    let Some((name, totals)) = enough.min_by(|a, b| a.1.applied_mm.total_cmp(&b.1.applied_mm)) else {
+        return w.t1("replay-best-none", number(manner.enough, 2));
+    };
+    let water = totals.volume_m3.map_or_else(
+        || Measure::Depth.season(totals.applied_mm, manner.units),
+        |v| Measure::Volume.season(v, manner.units),
+    );
+    w.with(
+        "replay-best-named",
+        &[
+            ("name", name),
+            ("water", &water),
+            ("adequacy", &number(totals.adequacy, 2)),
+            ("limit", &number(manner.enough, 2)),
+        ],
+    )
+}
+
 /// Another year under what is tried.
 #[derive(Debug, Clone)]
 pub(crate) struct YearRow {

@@ -92,6 +92,17 @@ impl<'a> Field<'a> {
         self.run(replay(&self.ground, season, rules, candidate.strategy(kind).as_mut(), keep), asked)
     }
 
+    /// A station as it is planned under all its sensors, and without one of them.
+    pub(crate) fn with_and_without(&self, season: &Season, sensor: u16, station: u8) -> [Replayed; 2] {
+        let mut without = self.controller.clone();
+        without.sensors.retain(|s| s.id != sensor);
+        let rules = &self.context.at.rules;
+        [&self.controller, &without].map(|controller| {
+            let candidate = self.candidate(controller, &self.plan);
+            replay(&self.ground, season, rules, &mut candidate.planned(), Keep::Station(station))
+        })
+    }
+
     /// A usual strategy of every station, or the plan as it stands.
     pub(crate) fn whole_of(&self, kind: Option<Kind>, season: &Season) -> Replayed {
         let candidate = self.candidate(&self.controller, &self.plan);

@@ -6,9 +6,9 @@ use upland_core::schedule::Plan;
 use upland_core::sensor::{RainSetting, Vent};
 use upland_core::word::Word as _;
 
-use super::account::AccountRow;
+use super::account::{AccountRow, StationRow};
 use super::asked::{Asked, percents_text, rain_sensor, weekdays_of, years};
-use super::rows::{Manner, StrategyRow, YearRow, year_rows};
+use super::rows::{Manner, StrategyRow, YearRow, best_named, year_rows};
 use super::saving::{Saving, saving};
 use super::seasons::{Field, Run};
 use super::tabs::{Tab, period_tabs, program_tabs, query, station_tabs};
@@ -16,8 +16,7 @@ use crate::charts::{SeasonPlate, SeasonPlateInput, StrategyPlot};
 use crate::context::WeatherDay;
 use crate::form::{Form, new_key};
 use crate::pages::Choice;
-use crate::pages::sensors::vent_words;
-use crate::show::{Measure, Units, date_short, number, rain_setting};
+use crate::show::{Measure, Units, date_short, number, rain_setting, vent_words};
 use crate::words::Words;
 
 /// A lane's words: name, runs, losses.
@@ -63,6 +62,8 @@ pub(crate) struct ReplayView {
     pub(crate) enough: String,
     pub(crate) saving: Saving,
     pub(crate) years: Vec<YearRow>,
+    pub(crate) best: String,
+    pub(crate) by_station: Vec<StationRow>,
     pub(crate) account_title: String,
     pub(crate) account: Vec<AccountRow>,
     pub(crate) foot: String,
@@ -131,6 +132,13 @@ impl ReplayView {
         let mut points = vec![point(name(Kind::AsFound), &present.totals, "present")];
         points.extend(usual.iter().map(|(kind, run)| point(name(*kind), &run.totals, "usual")));
         points.push(point(tried_name.clone(), &tried.totals, "tried"));
+        let named: Vec<(String, &WholeTotals)> = std::iter::once((name(Kind::AsFound), &present.totals))
+            .chain(usual.iter().map(|(kind, run)| (name(*kind), &run.totals)))
+            .chain([(tried_name.clone(), &tried.totals)])
+            .collect();
+        let best = best_named(&named, manner);
+        let own = c.stations.iter().filter(|s| asked.letters.contains(&s.program)).map(|s| s.number);
+        let by_station = StationRow::all(c, &tried.replayed, &own.collect::<Vec<u8>>(), units);
         let station = c.station(asked.station)?;
         let part = asked.part.index();
         let runs = std::iter::once((name(Kind::AsFound), &present))
@@ -205,6 +213,8 @@ impl ReplayView {
             enough: w.t1("replay-plot-enough", number(asked.enough, 2)),
             saving,
             years: year_rows(field, asked, (&changed, &plan), &years(days), units),
+            best,
+            by_station,
             account_title: w.with("replay-account", &[("part", &part_words), ("station", &station.name)]),
             account,
             foot: foot(&season, asked),

@@ -14,7 +14,7 @@ use super::spine::Spine;
 use crate::charts::Strip;
 use crate::context::ControllerContext;
 use crate::form::Form;
-use crate::show::{Measure, Units, date_long, date_short, rain_text};
+use crate::show::{Measure, Units, date_long, date_short, rain_text, vent_words};
 use crate::words::Words;
 
 pub(crate) use form::{READINGS, filled, kind_word, proposed, read};
@@ -224,15 +224,6 @@ pub(crate) fn matrix(c: &Controller) -> Vec<(String, Vec<bool>)> {
         (format!("{} {}", s.number, s.name), c.sensors.iter().map(|x| x.governs(s.number)).collect())
     };
     c.stations.iter().map(row).collect()
-}
-
-/// How far a vent ring is open.
-pub(crate) fn vent_words(vent: Vent) -> String {
-    Words.t(match vent {
-        Vent::Open => "vent-open",
-        Vent::Half => "vent-half",
-        Vent::Closed => "vent-closed",
-    })
 }
 
 impl SensorForm {

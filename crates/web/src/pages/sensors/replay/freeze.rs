@@ -3,10 +3,10 @@
 use crate::context::WeatherDay;
 use chrono::{Datelike, NaiveDate, Timelike};
 use upland_core::climate::sun::sunrise_hours;
-use upland_core::controller::{Controller, StartTime};
+use upland_core::controller::{Controller, Program, ProgramLetter, StartTime};
 use upland_core::quantity::MonthOfYear;
 use upland_core::replay::{Ground, PercentBy, Scheduled, Season, SeasonDay, frost_nights};
-use upland_core::sensor::freeze_replay;
+use upland_core::sensor::{Sensor, freeze_replay};
 
 use super::{ReplayInput, scheduled};
 use crate::charts::sun_of;
@@ -56,7 +56,7 @@ fn nights(days: &[WeatherDay]) -> Vec<(NaiveDate, f64, f64)> {
 }
 
 /// Nights on which the schedule would have watered under each setting, by the same doses as every replay.
-fn watered(list: &[f64], input: &ReplayInput<'_>) -> Vec<u32> {
+fn watered(list: &[f64], sensor: &Sensor, input: &ReplayInput<'_>) -> Vec<u32> {
     let days: Vec<SeasonDay> = input.days.iter().map(SeasonDay::from).collect();
     let (Ok(season), Some(first)) = (Season::of(&days), input.days.first()) else { return vec![0; list.len()] };
     let c = scheduled(input.context, first.date);
@@ -66,18 +66,21 @@ fn watered(list: &[f64], input: &ReplayInput<'_>) -> Vec<u32> {
     let position = input.context.at.place.value.position;
     let sunrise =
         sunrise_hours(position.latitude_deg(), position.longitude_deg(), &input.context.at.zone, first.date.year());
-    frost_nights(&schedule, &season, list, &sunrise)
+    // A program of stations that all ignore the sensor is none of its business.
+    let governed = |p: &&Program| c.stations.iter().any(|s| s.runs_in(p.letter) && sensor.governs(s.number));
+    let programs: Vec<ProgramLetter> = c.programs.iter().filter(governed).map(|p| p.letter).collect();
+    frost_nights(&schedule, &season, &programs, list, &sunrise)
 }
 
 impl FreezeView {
-    pub(super) fn of(list: &[f64], set: f64, input: &ReplayInput<'_>) -> Self {
+    pub(super) fn of(sensor: &Sensor, list: &[f64], set: f64, input: &ReplayInput<'_>) -> Self {
         let w = Words;
         let days = nights(input.days);
         let start = first_start(input.context.controller());
         let winter = NaiveDate::from_ymd_opt(input.today.year(), 1, 15).unwrap_or(input.today);
         let hour = f64::from(start.minute_of_day()) / 60.0;
         let found = freeze_replay(&days, list, hour, sunrise_hour(input.context, winter));
-        let watered = watered(list, input);
+        let watered = watered(list, sensor, input);
         let span = [days.first(), days.last()].map(|d| d.map_or_else(String::new, |d| date_long(d.0)));
         let text = |n: u32| if n == 0 { "·".to_owned() } else { n.to_string() };
         Self {

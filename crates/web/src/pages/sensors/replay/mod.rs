@@ -48,7 +48,7 @@ impl ReplayView {
                 Self::Rain(Box::new(RainView::of(sensor, &RainChoice { thresholds_mm, setting }, input)))
             }
             SensorKind::Freeze { thresholds_c, threshold_c } => {
-                Self::Freeze(FreezeView::of(thresholds_c, *threshold_c, input))
+                Self::Freeze(FreezeView::of(sensor, thresholds_c, *threshold_c, input))
             }
             SensorKind::SoilMoisture { readings, threshold_pct } => {
                 Self::Soil(SoilView::of(sensor, readings, threshold_pct.is_some(), input))

@@ -2,12 +2,14 @@
 
 use chrono::NaiveDate;
 use upland_core::quantity::RunTime;
+use upland_core::replay::{Hold, Judged, Part, StationReplay};
 use upland_core::schedule::{Level, Plan};
 use upland_core::sensor::{CalibrationFault, Reading, Sensor, calibration_faults, decision_window, threshold_from};
 
 use super::{ReplayInput, scheduled};
 use crate::context::{ControllerContext, monday};
-use crate::show::{clock, number};
+use crate::pages::replay::Field;
+use crate::show::{Measure, clock, date_long, number};
 use crate::words::Words;
 
 /// The window and the calibration of a soil-moisture sensor in words.
@@ -17,6 +19,8 @@ pub(crate) struct SoilView {
     pub(crate) working: String,
     pub(crate) faults: Vec<String>,
     pub(crate) threshold: String,
+    /// How it would have judged the waterings on record; empty where it cannot act or there is no weather.
+    pub(crate) judged: Vec<String>,
 }
 
 impl SoilView {
@@ -38,6 +42,7 @@ impl SoilView {
         Self {
             window: w.t1("sensor-window", hours(window)),
             working: w.t2("sensor-window-working", hours(cycle), hours(window)),
+            judged: judged(sensor, input),
             faults: if readings.is_empty() {
                 vec![w.t("sensor-not-calibrated")]
             } else {
@@ -57,6 +62,45 @@ impl SoilView {
             },
         }
     }
+}
+
+/// How it would have judged the waterings of the weather on record, by the balance of the station it stands in.
+fn judged(sensor: &Sensor, input: &ReplayInput<'_>) -> Vec<String> {
+    let account = || {
+        let field = Field::of(input.context, input.days, None)?;
+        let station = field.controller.stations.iter().find(|s| sensor.governs(s.number))?;
+        Hold::of(sensor, &field.controller, [6.0; 12])?;
+        let span = [input.days.first()?.date, input.days.last()?.date];
+        let season = field.season(span)?;
+        let [with, without] = field.with_and_without(&season, sensor.id, station.number);
+        let part = Part::Average.index();
+        let [with, without] = [&with, &without].map(|r| r.station(station.number));
+        let (with, without) = (with?, without?);
+        let days = |r: &StationReplay| r.daily.as_ref().map(|d| d[part].clone());
+        let found = Judged::of(&days(with)?, &days(without)?, station.zone().raw_mm());
+        let depth = |mm: f64| Measure::Depth.season(mm, input.units);
+        let w = Words;
+        let span = [date_long(span[0]), date_long(span[1])];
+        Some(vec![
+            w.with("sensor-soil-span", &[("from", &span[0]), ("to", &span[1]), ("station", &station.name)]),
+            w.with(
+                "sensor-soil-held",
+                &[
+                    ("held", &found.held.to_string()),
+                    ("due", &found.due.to_string()),
+                    ("rightly", &found.held_rightly().to_string()),
+                    ("wrongly", &found.held_wrongly.to_string()),
+                    ("missed", &found.missed.to_string()),
+                ],
+            ),
+            w.t2(
+                "sensor-soil-drained",
+                depth(with.totals[part].percolation_mm),
+                depth(without.totals[part].percolation_mm),
+            ),
+        ])
+    };
+    account().unwrap_or_default()
 }
 
 fn fault(f: &CalibrationFault) -> String {
