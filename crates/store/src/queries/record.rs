@@ -16,19 +16,7 @@ impl Account {
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn record_days(&self, series_id: Uuid) -> Result<Vec<RecordDay>, StoreError> {
-        let rows: Vec<(DayRow, Option<f64>)> = daily_weather::table
-            .inner_join(
-                series::table.on(series::account_id
-                    .eq(daily_weather::account_id)
-                    .and(series::revision_id.eq(daily_weather::revision_id))),
-            )
-            .left_join(
-                daily_et0::table.on(daily_et0::account_id
-                    .eq(daily_weather::account_id)
-                    .and(daily_et0::revision_id.eq(daily_weather::revision_id))
-                    .and(daily_et0::day.eq(daily_weather::day))),
-            )
-            .filter(daily_weather::account_id.eq(self.id))
+        let rows: Vec<(DayRow, Option<f64>)> = days_that_count(self.id)
             .filter(series::id.eq(series_id))
             .order(daily_weather::day)
             .select((DayRow::as_select(), daily_et0::et0_mm.nullable()))
@@ -64,19 +52,7 @@ impl Account {
         [from, to]: [NaiveDate; 2],
     ) -> Result<Vec<(Uuid, WeatherDay)>, StoreError> {
         type Row = (Uuid, NaiveDate, Option<f64>, Option<f64>, Option<f64>, Option<f64>);
-        let rows: Vec<Row> = daily_weather::table
-            .inner_join(
-                series::table.on(series::account_id
-                    .eq(daily_weather::account_id)
-                    .and(series::revision_id.eq(daily_weather::revision_id))),
-            )
-            .left_join(
-                daily_et0::table.on(daily_et0::account_id
-                    .eq(daily_weather::account_id)
-                    .and(daily_et0::revision_id.eq(daily_weather::revision_id))
-                    .and(daily_et0::day.eq(daily_weather::day))),
-            )
-            .filter(daily_weather::account_id.eq(self.id))
+        let rows: Vec<Row> = days_that_count(self.id)
             .filter(series::id.eq_any(series_ids))
             .filter(daily_weather::day.between(from, to))
             .order((series::id, daily_weather::day))
@@ -115,4 +91,20 @@ impl Account {
             .await?;
         rows.into_iter().map(Decision::try_from).collect()
     }
+}
+
+/// The days of the imports that count, with their reference ET.
+#[diesel::dsl::auto_type(no_type_alias)]
+fn days_that_count(account: Uuid) -> _ {
+    daily_weather::table
+        .inner_join(series::table.on(
+            series::account_id.eq(daily_weather::account_id).and(series::revision_id.eq(daily_weather::revision_id)),
+        ))
+        .left_join(
+            daily_et0::table.on(daily_et0::account_id
+                .eq(daily_weather::account_id)
+                .and(daily_et0::revision_id.eq(daily_weather::revision_id))
+                .and(daily_et0::day.eq(daily_weather::day))),
+        )
+        .filter(daily_weather::account_id.eq(account))
 }

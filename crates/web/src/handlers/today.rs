@@ -60,12 +60,11 @@ pub(crate) async fn show(
     let kinds = kind_links(&all.iter().map(|job| job.todo).collect::<Vec<_>>(), kind, &dials.text);
     let shows_put_off = query.is("kind", "snoozed");
     let put_off_count = put_off.len();
-    let of_kind: Vec<Job<'_>> = match shows_put_off {
+    let mut of_kind: Vec<Job<'_>> = match shows_put_off {
         true => put_off,
         false => all.into_iter().filter(|job| kind.is_none_or(|k| job.todo.kind == k)).collect(),
     };
     let yard = user.account.yard().await?;
-    let mut of_kind = of_kind;
     if let Some(yard) = yard {
         nearest_first(&mut of_kind, yard);
     }

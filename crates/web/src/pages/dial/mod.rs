@@ -1,13 +1,12 @@
 //! Dial in: one value at a time in the order of the panel, ticked, then read back.
 
+mod on_panel;
 mod words;
 
 use chrono::{DateTime, NaiveDateTime, Utc};
-use upland_core::budget::Dial;
-use upland_core::controller::{Controller, ProgramLetter};
+use upland_core::controller::Controller;
 use upland_core::dial_in::{Section, Slot, Value, next_watering, shown, slots};
 use upland_core::found::Panel;
-use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::schedule::Plan;
 use upland_formats::site::{DialledDoc, DialledValueDoc, NextDoc};
 
@@ -96,25 +95,6 @@ impl<'a> DialIn<'a> {
             }
         };
         self.slots.iter().filter(differs).collect()
-    }
-
-    /// The percent of a program as it stands on the panel in a month, as far as that is on record.
-    pub(crate) fn percent_on_panel(
-        &self,
-        state: &FieldState,
-        letter: ProgramLetter,
-        month: MonthOfYear,
-    ) -> Option<Dial> {
-        let slot = self.slots.iter().find(|s| {
-            (s.section == Section::Percent || s.section == Section::Program(letter))
-                && matches!(s.value, Value::Percent(_) | Value::PercentOff)
-                && s.month.is_none_or(|m| m == month)
-        })?;
-        match state.on_panel(slot)?? {
-            DialledValueDoc::Percent(percent) => Percent::new(percent).ok().map(Dial::Percent),
-            DialledValueDoc::Off => Some(Dial::Off),
-            _ => None,
-        }
     }
 
     /// `Program A, start 2: off`.

@@ -74,8 +74,16 @@ impl PlaceReplay {
         let whole = &fields.first()?.whole;
         let season = fields.first()?.season(span)?;
         let manner = Manner { units, price, enough };
-        let present = together(&fields, Some(Kind::AsFound), &season).totals(None);
-        let plan = together(&fields, None, &season).totals(None);
+        let each = |kind| fields.iter().map(|field| field.whole_of(kind, &season)).collect::<Vec<Replayed>>();
+        let (presents, plans) = (each(Some(Kind::AsFound)), each(None));
+        let own = |field: &Field<'_>, [plan, present]: [&Replayed; 2]| ControllerRow {
+            href: format!("/controllers/{}/replay", field.context.controller.id),
+            row: YearRow::of(field.controller.name.clone(), [&plan.totals(None), &present.totals(None)], enough, units),
+        };
+        let pairs = plans.iter().zip(&presents);
+        let controllers =
+            fields.iter().zip(pairs).map(|(field, (plan, present))| own(field, [plan, present])).collect();
+        let [present, plan] = [presents, plans].map(|all| Replayed::joined(all).totals(None));
         let mut strategies: Vec<(String, &'static str, WholeTotals)> =
             vec![(w.t(kind_key(Kind::AsFound)), "present", present)];
         for kind in USUAL {
@@ -105,7 +113,7 @@ impl PlaceReplay {
             rows: strategies.iter().map(row).collect(),
             plot: StrategyPlot::draw(&strategies.iter().map(point).collect::<Vec<_>>(), enough),
             enough: w.t1("replay-plot-enough", number(enough, 2)),
-            controllers: fields.iter().map(|field| controller_row(field, &season, enough, units)).collect(),
+            controllers,
             years: year_rows(&fields, whole, &years(days), enough, units),
             price: price.is_some(),
             best: best_named(&strategies.iter().map(|(name, _, t)| (name.clone(), t)).collect::<Vec<_>>(), manner),
@@ -119,14 +127,6 @@ impl PlaceReplay {
 /// All stations of a place under a strategy, or under their plans.
 fn together(fields: &[Field<'_>], kind: Option<Kind>, season: &Season) -> Replayed {
     Replayed::joined(fields.iter().map(|field| field.whole_of(kind, season)))
-}
-
-fn controller_row(field: &Field<'_>, season: &Season, enough: f64, units: Units) -> ControllerRow {
-    let [plan, present] = [None, Some(Kind::AsFound)].map(|kind| field.whole_of(kind, season).totals(None));
-    ControllerRow {
-        href: format!("/controllers/{}/replay", field.context.controller.id),
-        row: YearRow::of(field.controller.name.clone(), [&plan, &present], enough, units),
-    }
 }
 
 /// The plans in a dry, a middle and a wet year.
