@@ -11,7 +11,7 @@ use crate::pages::replay::{Asked, Field, ReplayLiveTemplate};
 use crate::state::App;
 use crate::words::Words;
 
-/// Makes what is tried the plan: percents, days and the rain sensor's setting, in one change.
+/// Makes what is tried the plan: percents, days, a station's minutes and the rain sensor's setting, in one change.
 pub(crate) async fn apply(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let loaded = Loaded::of(&app, &user, *id).await?;
     let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref()).ok_or(PageError::NotFound)?;
