@@ -21,13 +21,17 @@ pub struct Server {
     pub address: String,
     /// Address of its database.
     pub database_url: String,
+    /// Whether its database was made for it alone, and goes with it.
+    owns_database: bool,
 }
 
 impl Server {
     /// Starts a binary on a fresh database with one user, `oda@example.com` of Averstane Grounds.
     pub async fn start(binary: &Path) -> Self {
         let database_url = upland_store::testing::fresh_database().await.expect("a database");
-        Self::on(binary, database_url)
+        let mut server = Self::on(binary, database_url);
+        server.owns_database = true;
+        server
     }
 
     /// Starts a binary on a fresh database with the demo data.
@@ -36,7 +40,9 @@ impl Server {
         let status =
             Command::new(binary).args(["demo", "--today", TODAY, "--database-url", &database_url]).status().unwrap();
         assert!(status.success(), "demo data");
-        Self::on(binary, database_url)
+        let mut server = Self::on(binary, database_url);
+        server.owns_database = true;
+        server
     }
 
     /// The binary of the workspace's debug build, for tests of other packages.
@@ -60,7 +66,7 @@ impl Server {
         let key_file = std::env::temp_dir().join(format!("upland-key-{}-{number}", std::process::id()));
         std::fs::write(&key_file, [7u8; 64]).unwrap();
         let (child, address) = spawn(binary, &key_file, &database_url);
-        Self { child, binary: binary.to_owned(), key_file, address, database_url }
+        Self { child, binary: binary.to_owned(), key_file, address, database_url, owns_database: false }
     }
 
     /// Adds a user with [`PASSWORD`] through the command line.
@@ -78,10 +84,13 @@ impl Server {
                 email,
             ])
             .stdin(Stdio::piped())
+            .stdout(Stdio::null())
+            .stderr(Stdio::piped())
             .spawn()
             .unwrap();
         writeln!(child.stdin.take().unwrap(), "{PASSWORD}").unwrap();
-        assert!(child.wait().unwrap().success());
+        let out = child.wait_with_output().unwrap();
+        assert!(out.status.success(), "{email} is not added: {}", String::from_utf8_lossy(&out.stderr));
     }
 
     /// Stops it as Ctrl-C does, and starts it again on the same database.
@@ -121,5 +130,10 @@ impl Drop for Server {
         let _ = self.child.kill();
         let _ = self.child.wait();
         let _ = std::fs::remove_file(&self.key_file);
+        if self.owns_database {
+            let url = self.database_url.clone();
+            // A thread of its own, as this one may belong to a runtime.
+            let _ = std::thread::spawn(move || upland_store::testing::drop_database(&url)).join();
+        }
     }
 }

@@ -54,17 +54,30 @@ impl Store {
     /// # Errors
     /// [`StoreError::Away`] when the pool itself cannot be made.
     pub fn new(database_url: &str, connections: usize) -> Result<Self, StoreError> {
+        // A busy machine can take seconds for a new connection; a refused one is known at once.
+        Self::waiting(limited(database_url), connections, Duration::from_secs(8))
+    }
+
+    /// One connection for a command or for work in the background, where no page waits for the answer: nothing
+    /// that it asks is cut off, and it waits a minute for a database that is slow to take it on.
+    ///
+    /// # Errors
+    /// [`StoreError::Away`] when the pool itself cannot be made.
+    pub fn for_a_command(database_url: &str) -> Result<Self, StoreError> {
+        Self::waiting(database_url.to_owned(), 1, Duration::from_mins(1))
+    }
+
+    fn waiting(address: String, connections: usize, patience: Duration) -> Result<Self, StoreError> {
         // A closed connection is told from its own state; asking the server first, as is the default,
         // would double the round trips of every query.
         let mut config = ManagerConfig::default();
         config.recycling_method = RecyclingMethod::Fast;
-        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(limited(database_url), config);
+        let manager = AsyncDieselConnectionManager::<AsyncPgConnection>::new_with_config(address, config);
         let pool = Pool::builder(manager)
             .max_size(connections)
             .runtime(deadpool::Runtime::Tokio1)
-            .wait_timeout(Some(Duration::from_secs(8)))
-            // A busy machine can take seconds for a new connection; a refused one is known at once.
-            .create_timeout(Some(Duration::from_secs(8)))
+            .wait_timeout(Some(patience))
+            .create_timeout(Some(patience))
             .recycle_timeout(Some(Duration::from_secs(3)))
             .build()
             .map_err(|e| StoreError::Away(Box::new(e)))?;

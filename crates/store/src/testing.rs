@@ -34,6 +34,16 @@ pub async fn fresh_database() -> Result<String, TestError> {
     Ok(format!("{server}/{name}"))
 }
 
+/// Takes the database of a test away, so that a run of hundreds of tests does not fill the disk. What goes wrong
+/// is not told: the server itself is thrown away in the end. Must not be called on a thread of a runtime.
+pub fn drop_database(database_url: &str) {
+    let Some((_, name)) = database_url.rsplit_once('/') else { return };
+    let statement = format!("DROP DATABASE IF EXISTS {name} WITH (FORCE)");
+    if let Ok(runtime) = tokio::runtime::Builder::new_current_thread().enable_all().build() {
+        let _ = runtime.block_on(admin(&statement));
+    }
+}
+
 /// Runs a statement on the server itself, to take a database away and bring it back.
 ///
 /// # Errors
@@ -75,7 +85,7 @@ fn template_name() -> Result<String, TestError> {
     Ok(format!("template_{short}"))
 }
 
-const MIGRATION_FILES: [&str; 16] = [
+const MIGRATION_FILES: [&str; 17] = [
     include_str!("../migrations/20261125000001_create_accounts/up.sql"),
     include_str!("../migrations/20261125000002_create_weather/up.sql"),
     include_str!("../migrations/20261125000003_create_places/up.sql"),
@@ -92,4 +102,5 @@ const MIGRATION_FILES: [&str; 16] = [
     include_str!("../migrations/20261129000009_typed_temperatures/up.sql"),
     include_str!("../migrations/20261129000010_places_know_further_weather/up.sql"),
     include_str!("../migrations/20261130000001_rounds_begin_at_a_yard/up.sql"),
+    include_str!("../migrations/20261130000002_companies_have_a_usual_station/up.sql"),
 ];

@@ -11,7 +11,7 @@ pub(super) fn run(args: &Demo) -> anyhow::Result<Outcome> {
     runtime
         .block_on(async {
             upland_store::migrate(&args.database.database_url).await?;
-            let store = Store::new(&args.database.database_url, 1)?;
+            let store = Store::for_a_command(&args.database.database_url)?;
             let today = args.today.unwrap_or_else(|| chrono::Utc::now().date_naive());
             if args.large {
                 let size = Size { places: args.places.into(), controllers: 5, changes: args.changes, seed: args.seed };

@@ -72,7 +72,7 @@ fn look_after(database: &Database, migrated: &AtomicBool) {
 
 fn tidy(database: &Database) -> anyhow::Result<usize> {
     let runtime = tokio::runtime::Builder::new_current_thread().enable_all().build()?;
-    let gone = runtime.block_on(async { Store::new(&database.database_url, 1)?.tidy(Utc::now()).await });
+    let gone = runtime.block_on(async { Store::for_a_command(&database.database_url)?.tidy(Utc::now()).await });
     gone.context("what has run out cannot be taken away")
 }
 

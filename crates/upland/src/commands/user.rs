@@ -17,7 +17,7 @@ pub(super) fn run(args: &User) -> anyhow::Result<Outcome> {
     runtime
         .block_on(async {
             upland_store::migrate(&args.database.database_url).await?;
-            let store = Store::new(&args.database.database_url, 1)?;
+            let store = Store::for_a_command(&args.database.database_url)?;
             let account = store.account(store.account_named(&args.company).await?);
             let stated = args.role.map(role_of);
             match account.set_password(&args.email, &hash, None).await {
