@@ -14,7 +14,7 @@ use upland_core::replay::{
     BestInput, Candidate, Ground, Keep, Kind, REFILL_SHARE, Season, SeasonDay, best_setting, replay,
 };
 use upland_core::schedule::Plan;
-use upland_core::sensor::{RainSetting, Vent};
+use upland_core::sensor::RainSetting;
 
 /// Weather of our own: a sine of ET through the year, a shower every fifth day.
 fn season(years: i64) -> Season {
@@ -103,7 +103,7 @@ fn best(criterion: &mut Criterion) {
     let normals = [MonthNormal { et0_mm_per_day: 4.0, rain_mm: Some(40.0) }; 12];
     let rain: Vec<RainSetting> = [3.0, 6.0, 13.0, 19.0]
         .iter()
-        .flat_map(|t| [0, 1, 2].map(|delay_days| RainSetting { threshold_mm: *t, delay_days, vent: Vent::Half }))
+        .flat_map(|t| [0, 1, 2].map(|delay_days| RainSetting { threshold_mm: *t, delay_days, ..RainSetting::USUAL }))
         .collect();
     for stations in [6, 24] {
         let c = park(stations);

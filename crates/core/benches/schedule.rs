@@ -11,7 +11,7 @@ use upland_core::landscape::{CycleSoak, Plant, Slope, SprinklerType};
 use upland_core::place::Bound;
 use upland_core::quantity::RunTime;
 use upland_core::schedule::{Grouping, Level, Situation, candidates, check, detect, expand, propose};
-use upland_core::sensor::{RainDay, Vent, freeze_replay, rain_replay};
+use upland_core::sensor::{RainDay, RainSetting, Vent, freeze_replay, rain_replay};
 
 fn normals() -> Normals {
     let et0 = [0.8, 1.3, 2.2, 3.2, 4.3, 5.4, 6.0, 5.2, 3.6, 2.1, 1.1, 0.7];
@@ -111,8 +111,9 @@ fn sensors(criterion: &mut Criterion) {
         })
         .collect();
     let zone = upland_core::balance::RootZone { taw_mm: 45.0, p: 0.4 };
+    let setting = RainSetting { vent: Vent::Open, ..RainSetting::USUAL };
     criterion.bench_function("4 thresholds x 8 delays over 30 years", |b| {
-        b.iter(|| rain_replay(black_box(&days), &[3.0, 6.0, 13.0, 19.0], &[0, 1, 2, 3, 4, 5, 6, 7], Vent::Open, &zone));
+        b.iter(|| rain_replay(black_box(&days), &[3.0, 6.0, 13.0, 19.0], &[0, 1, 2, 3, 4, 5, 6, 7], setting, &zone));
     });
     let nights: Vec<_> = days.iter().map(|d| (d.date, d.et0_mm - 2.0, d.et0_mm + 9.0)).collect();
     criterion.bench_function("3 freeze settings over 30 years", |b| {

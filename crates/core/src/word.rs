@@ -2,6 +2,7 @@
 
 use thiserror::Error;
 
+use crate::climate::in_words::{Air, Warmth};
 use crate::controller::{
     ClockFace, Contact, MonthDial, PanelOrder, PercentScope, PercentStorage, Preset, ProgramLetter, StartOff,
 };
@@ -66,6 +67,8 @@ words!(PanelOrder, "panel_order", Self::MinutesFirst => "minutes_first", Self::P
 words!(StartOff, "start_off", Self::PastMidnight => "past_midnight", Self::Key => "key", Self::Cleared => "cleared");
 words!(ClockFace, "clock_face", Self::Hours24 => "hours_24", Self::Hours12 => "hours_12");
 words!(Slope, "slope", Self::Level => "level", Self::Gentle => "gentle", Self::Moderate => "moderate", Self::Steep => "steep");
+words!(Air, "air", Self::Humid => "humid", Self::Arid => "arid");
+words!(Warmth, "warmth", Self::Cold => "cold", Self::Cool => "cool", Self::Moderate => "moderate", Self::Warm => "warm");
 words!(Vent, "vent", Self::Open => "open", Self::Half => "half", Self::Closed => "closed");
 words!(Soil, "soil", Self::Sand => "sand", Self::LoamySand => "loamy_sand", Self::SandyLoam => "sandy_loam", Self::Loam => "loam", Self::SiltLoam => "silt_loam", Self::Silt => "silt", Self::SandyClayLoam => "sandy_clay_loam", Self::ClayLoam => "clay_loam", Self::SiltyClayLoam => "silty_clay_loam", Self::SandyClay => "sandy_clay", Self::SiltyClay => "silty_clay", Self::Clay => "clay");
 words!(Exposure, "exposure", Self::Open => "open", Self::Dappled => "dappled", Self::Shaded => "shaded", Self::DeepShade => "deep_shade", Self::Warm => "warm", Self::Hot => "hot");

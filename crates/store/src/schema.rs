@@ -9,6 +9,7 @@ diesel::table! {
         keep_log_months -> Nullable<Integer>,
         yard_latitude -> Nullable<Double>,
         yard_longitude -> Nullable<Double>,
+        usual_station -> Nullable<Jsonb>,
     }
 }
 

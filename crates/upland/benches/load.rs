@@ -20,6 +20,9 @@ const DRAGGING: Duration = Duration::from_millis(100);
 /// A person who reads takes a page every half second at the very most.
 const READING: Duration = Duration::from_millis(500);
 
+/// How long somebody drags beside others.
+const ALONGSIDE: Duration = Duration::from_secs(25);
+
 struct Session {
     agent: ureq::Agent,
     base: String,
@@ -139,6 +142,39 @@ impl Dragged {
         }
     }
 
+    /// One person drags while the others take pages, as it is on a working day.
+    fn beside_others(&self, base: &str) {
+        let page = Session::signed_in(base).get(&self.page);
+        let version = if page.contains("name=\"version\"") { field(&page, "version") } else { String::new() };
+        let mut times = Vec::new();
+        let everybody = &Barrier::new(PEOPLE);
+        thread::scope(|scope| {
+            for person in 1..PEOPLE {
+                scope.spawn(move || {
+                    let session = Session::signed_in(base);
+                    everybody.wait();
+                    thread::sleep(READING / PEOPLE as u32 * person as u32);
+                    for _ in 0..ALONGSIDE.as_millis() / READING.as_millis() {
+                        let started = Instant::now();
+                        assert!(session.get(&self.page).contains(self.shows[0]));
+                        thread::sleep(READING.saturating_sub(started.elapsed()));
+                    }
+                });
+            }
+            let session = Session::signed_in(base);
+            let token = field(&session.get(&self.page), "token");
+            everybody.wait();
+            for n in 0..(ALONGSIDE.as_millis() / DRAGGING.as_millis()) as usize {
+                let started = Instant::now();
+                self.ask(&session, &token, n, &version);
+                times.push(started.elapsed());
+                thread::sleep(DRAGGING.saturating_sub(started.elapsed()));
+            }
+        });
+        times.sort_unstable();
+        report(&format!("a drag on {}, {} others at work on its page", self.name, PEOPLE - 1), &times);
+    }
+
     fn ask(&self, session: &Session, token: &str, n: usize, version: &str) {
         let own = (self.fields)(n);
         let mut fields = vec![("token", token), ("version", version)];
@@ -164,6 +200,7 @@ fn main() {
     let only = std::env::args().skip(1).find(|a| !a.starts_with('-'));
     let wanted = |name: &str| only.as_deref().is_none_or(|only| only == name);
     for one in dragged.iter().filter(|one| wanted(one.name)) {
+        one.beside_others(&server.address);
         one.measure(&server.address);
     }
     if !wanted("Today") {

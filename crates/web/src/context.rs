@@ -6,19 +6,21 @@ use upland_core::budget::{YearBudget, year_budget};
 use upland_core::climate::blend::Preference;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::flags::{Flag, flags};
+use upland_core::climate::in_words::{Air, ClimateInWords, Warmth};
 use upland_core::climate::normals::Normals;
 use upland_core::climate::review::{Decision, as_read};
 use upland_core::controller::Controller;
 use upland_core::in_force::{InForce, in_force};
 use upland_core::place::Bound;
 use upland_core::schedule::Situation;
+use upland_core::word::Word as _;
 use uuid::Uuid;
 
 // The records that view models show. Everything else of the store stays with loading and saving.
 pub(crate) use upland_store::{
     ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, FurtherWeather, NormalsVariant, Person,
-    PlaceRecord, RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, TYPED, TYPED_TEMPERATURES,
-    Versioned, WeatherDay,
+    PlaceRecord, RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, TYPED, TYPED_CLIMATE,
+    TYPED_TEMPERATURES, Versioned, WeatherDay,
 };
 
 /// Twelve months that somebody typed.
@@ -26,25 +28,65 @@ pub(crate) use upland_store::{
 pub struct TypedNormals {
     /// Reference ET and rain.
     pub normals: Normals,
-    /// Mean high and low of each month, °C, where the reference ET was worked out from those.
-    pub temperatures: Option<[[f64; 2]; 12]>,
+    /// From what the reference ET follows.
+    pub told: Told,
+}
+
+/// From what the reference ET of typed months follows.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Told {
+    /// It was typed itself.
+    Et0,
+    /// Mean high and low of each month, °C.
+    Temperatures([[f64; 2]; 12]),
+    /// A climate in words.
+    Climate(ClimateInWords),
 }
 
 impl TypedNormals {
     /// From reference ET and rain.
     #[must_use]
     pub const fn of(normals: Normals) -> Self {
-        Self { normals, temperatures: None }
+        Self { normals, told: Told::Et0 }
     }
 
     /// The method, by which the figures are marked.
-    pub(crate) const fn method(&self) -> &'static str {
-        if self.temperatures.is_some() { TYPED_TEMPERATURES } else { TYPED }
+    pub(crate) fn method(&self) -> String {
+        match self.told {
+            Told::Et0 => TYPED.into(),
+            Told::Temperatures(_) => TYPED_TEMPERATURES.into(),
+            Told::Climate(c) => format!("{TYPED_CLIMATE}{} {} {}", c.air.word(), c.summer.word(), c.winter.word()),
+        }
+    }
+
+    /// Mean high and low of each month, °C, where they were typed.
+    pub(crate) const fn temperatures(&self) -> Option<[[f64; 2]; 12]> {
+        match self.told {
+            Told::Temperatures(months) => Some(months),
+            Told::Et0 | Told::Climate(_) => None,
+        }
+    }
+
+    /// Whether the reference ET is a guess, marked as one.
+    pub(crate) const fn is_guess(&self) -> bool {
+        !matches!(self.told, Told::Et0)
     }
 
     pub(crate) const fn variant(&self) -> NormalsVariant {
-        NormalsVariant { variant: String::new(), normals: self.normals, temperatures: self.temperatures }
+        NormalsVariant { variant: String::new(), normals: self.normals, temperatures: self.temperatures() }
     }
+}
+
+/// The climate in words that a method names; nothing where it is another method.
+pub(crate) fn climate_of_method(method: &str) -> Option<ClimateInWords> {
+    let mut words = method.strip_prefix(TYPED_CLIMATE)?.split(' ');
+    let mut next = || words.next();
+    let (air, summer, winter) = (next()?, next()?, next()?);
+    Some(ClimateInWords {
+        air: Air::of_word(air).ok()?,
+        summer: Warmth::of_word(summer).ok()?,
+        winter: Warmth::of_word(winter).ok()?,
+    })
 }
 
 /// The weather that a place uses.
@@ -81,7 +123,12 @@ impl Weather {
     /// The normals where they were typed.
     pub(crate) fn typed(&self) -> Option<TypedNormals> {
         let variant = self.variants.iter().find(|v| v.variant.is_empty()).filter(|_| self.is_typed())?;
-        Some(TypedNormals { normals: variant.normals, temperatures: variant.temperatures })
+        let told = match (climate_of_method(&self.revision.method), variant.temperatures) {
+            (Some(climate), _) => Told::Climate(climate),
+            (None, Some(months)) => Told::Temperatures(months),
+            (None, None) => Told::Et0,
+        };
+        Some(TypedNormals { normals: variant.normals, told })
     }
 
     /// Whether the normals were typed by hand. Days may have been read by hand besides.

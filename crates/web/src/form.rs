@@ -4,6 +4,7 @@ use std::collections::BTreeMap;
 
 use sha2::{Digest, Sha256};
 use upland_core::quantity::{Range, limit};
+use upland_core::word::Word;
 
 use crate::show::{Measure, Units};
 use crate::words::Words;
@@ -142,6 +143,15 @@ impl Form {
             self.fail(field, Measure::Plain.allowed(range, Units::Metric));
         }
         value
+    }
+
+    /// One of a closed set of words.
+    pub(crate) fn chosen<W: Word>(&mut self, field: &str) -> Option<W> {
+        let known = W::of_word(self.get(field)).ok();
+        if known.is_none() {
+            self.fail(field, Words.t("field-choice"));
+        }
+        known
     }
 
     /// An e-mail address, in small letters.

@@ -152,7 +152,7 @@ pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeErro
         days.iter().filter_map(|d| site.et0(d, Reference::Short).map(|e| (d.date, e.et0_mm, e.method))).collect();
     let usual = usual_method(figures.iter().map(|(.., m)| *m));
     let (normals, method) = match (normals_of(&site, &days), record.typed) {
-        (Err(IntakeError::Normals(_)), Some(typed)) => (vec![typed.variant()], typed.method().to_owned()),
+        (Err(IntakeError::Normals(_)), Some(typed)) => (vec![typed.variant()], typed.method()),
         (Err(IntakeError::Normals(_)), None) if record.beside => {
             (Vec::new(), usual.map(|m| m.to_string()).unwrap_or_default())
         }
@@ -225,7 +225,7 @@ pub fn revision_of_normals(source: &str, typed: TypedNormals) -> NewRevision {
         source: source.to_owned(),
         input_hash: hash.finalize().to_vec(),
         method_version: METHOD_VERSION,
-        method: typed.method().into(),
+        method: typed.method(),
         days: Vec::new(),
         decisions: Vec::new(),
         et0: Vec::new(),

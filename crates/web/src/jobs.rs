@@ -1,5 +1,5 @@
-//! What is to be done at each controller of a company and where its soil stands, worked out once a day and again when
-//! something changes.
+//! What is to be done at each controller of a company, what comes there and where its soil stands, worked out once a
+//! day and again when something changes.
 
 use std::collections::HashMap;
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
@@ -15,6 +15,7 @@ use crate::clock::Clock;
 use crate::context::{ControllerContext, FieldRecord, Weather, WeatherDay};
 use crate::error::PageError;
 use crate::loading;
+use crate::pages::ahead::{Dated, ahead};
 use crate::pages::due::due;
 use crate::pages::field::FieldState;
 use crate::pages::job_list::Todo;
@@ -126,6 +127,7 @@ impl<T> Kept<T> {
 #[derive(Debug)]
 pub(crate) struct Jobs {
     jobs: Kept<Todo>,
+    ahead: Kept<Dated>,
     soil: Kept<SoilNow>,
     /// How many are worked out at once: others of the company's pages go on meanwhile.
     turns: Semaphore,
@@ -138,7 +140,7 @@ const AT_ONCE: usize = 100;
 
 impl Default for Jobs {
     fn default() -> Self {
-        Self { jobs: Kept::default(), soil: Kept::default(), turns: Semaphore::new(2) }
+        Self { jobs: Kept::default(), ahead: Kept::default(), soil: Kept::default(), turns: Semaphore::new(2) }
     }
 }
 
@@ -150,20 +152,56 @@ impl Jobs {
         clock: Clock,
         heads: &[ControllerHead],
     ) -> Result<Vec<Arc<[Todo]>>, PageError> {
+        let of = |context: &ControllerContext, state: &FieldState, today: NaiveDate| {
+            due(context, state, today).into_iter().chain(todos(context, today)).collect()
+        };
+        self.worked_out(&self.jobs, of, account, clock, heads).await
+    }
+
+    /// What comes at some controllers within a year, in their order.
+    pub(crate) async fn ahead(
+        &self,
+        account: &Account,
+        clock: Clock,
+        heads: &[ControllerHead],
+    ) -> Result<Vec<Arc<[Dated]>>, PageError> {
+        self.worked_out(&self.ahead, ahead, account, clock, heads).await
+    }
+
+    /// What follows from a controller and its records alone.
+    async fn worked_out<T, F>(
+        &self,
+        kept: &Kept<T>,
+        of: F,
+        account: &Account,
+        clock: Clock,
+        heads: &[ControllerHead],
+    ) -> Result<Vec<Arc<[T]>>, PageError>
+    where
+        T: Send + Sync + 'static,
+        F: Fn(&ControllerContext, &FieldState, NaiveDate) -> Vec<T> + Copy + Send + 'static,
+    {
         let days = Days::in_zones(clock, heads);
-        if self.jobs.missing(&days, heads).is_empty() {
-            return Ok(self.jobs.known(&days, heads));
+        if kept.missing(&days, heads).is_empty() {
+            return Ok(kept.known(&days, heads));
         }
         let _turn = self.turns.acquire().await.map_err(|e| PageError::Ours(Box::new(e)))?;
         // Somebody else may have worked them out while this one waited.
-        for chunk in self.jobs.missing(&days, heads).chunks(AT_ONCE) {
+        for chunk in kept.missing(&days, heads).chunks(AT_ONCE) {
             let ids: Vec<Uuid> = chunk.iter().map(|head| head.id).collect();
             let contexts = loading::contexts(account, clock, chunk).await?;
             let records = account.newest_records(&ids).await?;
-            let worked_out = apart(move || work_out(&contexts, &records, clock)).await?;
-            self.jobs.keep(chunk, worked_out, &days);
+            let worked_out = apart(move || {
+                let of_controller = |context: &ControllerContext| {
+                    let own = records.iter().filter(|r| r.controller_id == context.controller.id);
+                    let own = of(context, &FieldState::of(own), clock.today(context.at.zone));
+                    (context.controller.id, own.into())
+                };
+                contexts.iter().map(of_controller).collect()
+            });
+            kept.keep(chunk, worked_out.await?, &days);
         }
-        Ok(self.jobs.known(&days, heads))
+        Ok(kept.known(&days, heads))
     }
 
     /// Where the soil of the stations of some controllers stands this morning, in their order; nothing where the
@@ -204,16 +242,4 @@ impl Jobs {
         self.soil.keep(&missing, worked_out.await?, &days);
         Ok(self.soil.known(&days, heads.iter().copied()))
     }
-}
-
-fn work_out(contexts: &[ControllerContext], records: &[FieldRecord], clock: Clock) -> Vec<(Uuid, Arc<[Todo]>)> {
-    contexts
-        .iter()
-        .map(|context| {
-            let today = clock.today(context.at.zone);
-            let own = records.iter().filter(|r| r.controller_id == context.controller.id);
-            let due = due(context, &FieldState::of(own), today);
-            (context.controller.id, due.into_iter().chain(todos(context, today)).collect())
-        })
-        .collect()
 }

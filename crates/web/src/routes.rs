@@ -12,9 +12,9 @@ use crate::guard::once::once;
 use crate::guard::pairs::FORM_BYTES;
 use crate::guard::sessions::DatabaseSessions;
 use crate::handlers::{
-    account, company, controllers, dial, door_card, feel, found, health, later, log, measure, places, reference,
-    replay, round, rules, sensors, set_password, sign_in, site, stations, temporary, today, undo, units, weather, week,
-    why, year,
+    account, ahead, company, controllers, dial, door_card, feel, found, health, later, log, measure, places, reference,
+    replay, round, rules, sensors, set_password, sign_in, site, stations, temporary, today, undo, units, ways, weather,
+    week, why, year,
 };
 
 /// An address, what it answers, and whom it is for.
@@ -130,6 +130,7 @@ fn people() -> Vec<Address> {
         Address::new("/company/people/{person}/leave", Lead).form(company::leave::leave),
         Address::new("/company/log", Lead).form(company::log::keep),
         Address::new("/company/yard", Lead).form(company::yard::set),
+        Address::new("/company/usual", Lead).form(company::usual::set),
     ]
 }
 
@@ -139,6 +140,8 @@ fn views() -> Vec<Address> {
         Address::new("/", Work).page(today::show),
         Address::new("/jobs/later", Work).page(later::show::show).form(later::save::save),
         Address::new("/jobs/back", Work).form(later::wake::wake),
+        Address::new("/ahead", Work).page(ahead::show),
+        Address::new("/ahead.ics", Work).page(ahead::calendar),
         Address::new("/rounds", Work).page(round::list::list),
         Address::new("/replay", Work).page(replay::list::list),
         Address::new("/reference", Work).page(reference::show),
@@ -186,6 +189,7 @@ fn a_controller() -> Vec<Address> {
     vec![
         Address::new("/controllers/{controller}", Work).page(controllers::edit::edit).form(controllers::update::update),
         Address::new("/controllers/{controller}/stations", Work).page(stations::show::show).form(stations::save::save),
+        Address::new("/controllers/{controller}/stations/compare", Work).page(stations::compare::show),
         Address::new("/controllers/{controller}/stations/{number}/feel", Work)
             .page(feel::show::show)
             .form(feel::save::save),
@@ -210,6 +214,8 @@ fn a_controller() -> Vec<Address> {
         Address::new("/controllers/{controller}/year/program", Work).form(year::program::save),
         Address::new("/controllers/{controller}/week", Work).page(week::show::show),
         Address::new("/controllers/{controller}/week/preview", Own).form(week::preview::preview),
+        Address::new("/controllers/{controller}/ways", Work).page(ways::show::show),
+        Address::new("/controllers/{controller}/by-hand", Work).page(ways::card::show),
         Address::new("/controllers/{controller}/week/proposals", Work).page(week::proposals::show),
         Address::new("/controllers/{controller}/week/change", Work).form(week::change::change),
         Address::new("/controllers/{controller}/sensors", Work).page(sensors::show::show).form(sensors::save::save),

@@ -7,7 +7,7 @@ use fluent::concurrent::FluentBundle;
 use fluent::{FluentArgs, FluentResource, FluentValue};
 
 /// The files of a language; another language is another list.
-const ENGLISH: [&str; 12] = [
+const ENGLISH: [&str; 13] = [
     include_str!("../locales/en/general.ftl"),
     include_str!("../locales/en/sign_in.ftl"),
     include_str!("../locales/en/today.ftl"),
@@ -18,6 +18,7 @@ const ENGLISH: [&str; 12] = [
     include_str!("../locales/en/week.ftl"),
     include_str!("../locales/en/field.ftl"),
     include_str!("../locales/en/sensors.ftl"),
+    include_str!("../locales/en/ways.ftl"),
     include_str!("../locales/en/replay.ftl"),
     include_str!("../locales/en/reference.ftl"),
 ];

@@ -3,6 +3,7 @@
 //! [`daily::Site`] holds what depends on the place alone; [`daily::Site::et0`] gives a day's
 //! reference ET by the best method that the day's data allow, and says which guesses it took;
 //! [`hourly`] does the same for hours, and adds hours up to days.
+//! [`in_words`] gives normals to a climate that was only described;
 //! [`normals`] turns days into the twelve months, [`record`] says how complete and how varied they are;
 //! [`quality`] says what is wrong with a day, [`flags`] what is doubtful in a record, [`review`] what was decided
 //! about it, [`merge`] how a new export joins it.
@@ -15,6 +16,7 @@ pub mod flags;
 pub mod hour_quality;
 pub mod hour_sky;
 pub mod hourly;
+pub mod in_words;
 pub mod merge;
 pub mod normals;
 pub mod quality;

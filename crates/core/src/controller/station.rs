@@ -4,7 +4,7 @@ use crate::balance::RootZone;
 use crate::landscape::{
     CycleSoak, Exposure, Plant, Planting, Provenance, Runoff, Slope, Soil, Sprinkler, SprinklerType, runoff,
 };
-use crate::quantity::{MonthOfYear, RunTime};
+use crate::quantity::{Coefficient, MonthOfYear, RunTime};
 
 /// What somebody measured or knows of a station's root zone, in place of the tables.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
@@ -60,7 +60,20 @@ pub struct Station {
     pub also: Option<ProgramLetter>,
 }
 
+/// Twelve coefficients; nothing where one of them is none.
+pub(super) fn coefficients(months: [f64; 12]) -> Option<[Coefficient; 12]> {
+    months.into_iter().filter_map(|k| Coefficient::new(k).ok()).collect::<Vec<_>>().try_into().ok()
+}
+
 impl Station {
+    /// Takes the [published coefficients](crate::landscape::Plant::turf_by_month) of its turf by month; whether it is
+    /// turf.
+    pub fn fill_turf_months(&mut self, latitude_deg: f64) -> bool {
+        let published = self.plant.turf_by_month(latitude_deg);
+        self.planting.by_month = published.and_then(coefficients).or(self.planting.by_month);
+        published.is_some()
+    }
+
     /// Coefficient of what grows there in a month, before sun and shade, and how it is known.
     ///
     /// A mixed station goes by the thirstier of two plants that fill about half of it each (common practice).

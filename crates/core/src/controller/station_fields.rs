@@ -1,7 +1,7 @@
 //! The field table of a station.
 
 use super::letter::ProgramLetter;
-use super::station::Station;
+use super::station::{Station, coefficients};
 use crate::field::{Field, Fields, Value};
 use crate::landscape::{CycleSoak, Density, Exposure, Maturity, Plant, Slope, Soil, SprinklerType, WaterNeed};
 use crate::quantity::{Coefficient, RateMmPerHour, RunTime, limit, range};
@@ -195,9 +195,6 @@ fn set_plant(station: &mut Station, value: &Value) -> Option<()> {
 fn set_by_month(station: &mut Station, value: &Value) -> Option<()> {
     let by_month = value.maybe(Value::months)?;
     // All of them have passed the field's check, or the table's readers would not have come here.
-    let coefficients = |months: [f64; 12]| -> Option<[Coefficient; 12]> {
-        months.into_iter().filter_map(|k| Coefficient::new(k).ok()).collect::<Vec<_>>().try_into().ok()
-    };
     station.planting.by_month = match by_month {
         Some(months) => Some(coefficients(months)?),
         None => None,

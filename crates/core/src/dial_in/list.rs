@@ -258,9 +258,11 @@ impl List<'_> {
 /// What a sensor itself is set to.
 fn settings(kind: &SensorKind) -> [Option<Value>; 3] {
     match kind {
-        SensorKind::Rain { threshold_mm, delay_days, vent, .. } => {
-            [Some(Value::RainSetting(*threshold_mm)), Some(Value::Vent(*vent)), Some(Value::DaysAfterRain(*delay_days))]
-        }
+        SensorKind::Rain { setting, .. } => [
+            Some(Value::RainSetting(setting.threshold_mm)),
+            Some(Value::Vent(setting.vent)),
+            Some(Value::DaysAfterRain(setting.delay_days)),
+        ],
         SensorKind::Freeze { threshold_c, .. } => [Some(Value::FreezeSetting(*threshold_c)), None, None],
         SensorKind::SoilMoisture { threshold_pct, .. } => [threshold_pct.map(Value::SoilThreshold), None, None],
         SensorKind::Et { class, trim, .. } => [Some(Value::EtClass(*class)), Some(Value::EtOffset(*trim)), None],

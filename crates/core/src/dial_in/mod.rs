@@ -1,5 +1,6 @@
 //! Dialling in: every value of the panel and its sensors in the panel's own order, slots that must be off included.
 
+mod ahead;
 mod list;
 mod shown;
 
@@ -10,6 +11,7 @@ use crate::quantity::{MonthOfYear, Percent, RunTime};
 use crate::schedule::{Began, Level, Plan, expand};
 use crate::sensor::{EtClass, Vent};
 
+pub use ahead::{Change, DayAhead, changes_ahead};
 pub use list::slots;
 pub use shown::shown;
 

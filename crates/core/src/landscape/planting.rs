@@ -248,17 +248,22 @@ impl Plant {
         matches!(self, Self::CoolTurf | Self::WarmTurf)
     }
 
-    /// Coefficients by month that are published for turf, January first; for the northern hemisphere.
+    /// Coefficients by month that are published for turf, January first.
     ///
     /// Meyer and Gibeault 1986-87, University of California, from memory. They are ratios to the reference in
-    /// use there at the time, and lower than those of \[FAO-56\]: another definition of care.
+    /// use there at the time, and lower than those of \[FAO-56\]: another definition of care. South of the equator
+    /// they are moved by six months, which is a guess of ours.
     #[must_use]
-    pub const fn turf_by_month(&self) -> Option<[f64; 12]> {
-        match self {
-            Self::CoolTurf => Some([0.61, 0.64, 0.75, 1.04, 0.95, 0.88, 0.94, 0.86, 0.74, 0.75, 0.69, 0.60]),
-            Self::WarmTurf => Some([0.55, 0.54, 0.76, 0.72, 0.79, 0.68, 0.71, 0.71, 0.62, 0.54, 0.58, 0.55]),
-            _ => None,
+    pub fn turf_by_month(&self, latitude_deg: f64) -> Option<[f64; 12]> {
+        let mut months = match self {
+            Self::CoolTurf => [0.61, 0.64, 0.75, 1.04, 0.95, 0.88, 0.94, 0.86, 0.74, 0.75, 0.69, 0.60],
+            Self::WarmTurf => [0.55, 0.54, 0.76, 0.72, 0.79, 0.68, 0.71, 0.71, 0.62, 0.54, 0.58, 0.55],
+            _ => return None,
+        };
+        if latitude_deg < 0.0 {
+            months.rotate_left(6);
         }
+        Some(months)
     }
 }
 

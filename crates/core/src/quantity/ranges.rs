@@ -164,6 +164,10 @@ pub mod range {
     pub const RAIN_THRESHOLD: Range = r("rain-threshold", "mm", 0.5, 100.0);
     /// Threshold of a freeze sensor.
     pub const FREEZE_THRESHOLD: Range = r("freeze-threshold", "°C", -10.0, 15.0);
+    /// Water that the disc of a rain sensor holds.
+    pub const DISC_CAPACITY: Range = r("disc-capacity", "mm", 5.0, 200.0);
+    /// Share of its setting below which a rain sensor lets go.
+    pub const DISC_RELEASE: Range = r("disc-release", "", 0.05, 1.0);
     /// Days of delay after rain.
     pub const RAIN_SENSOR_DELAY: Range = r("sensor-delay", "days", 0.0, 14.0);
     /// Reading of a soil-moisture sensor.

@@ -2,10 +2,10 @@ use std::collections::HashMap;
 
 use chrono::{DateTime, TimeDelta, Utc};
 
-use super::ground::{Ground, Part};
+use super::ground::{Ground, Part, ReplayStation};
 use crate::controller::{Controller, ProgramLetter};
-use crate::landscape::runoff_mm;
-use crate::quantity::Percent;
+use crate::landscape::{CycleSoak, cycles, runoff_mm};
+use crate::quantity::{Percent, RunTime};
 use crate::schedule::{Due, Opening, Plan, ValveLine};
 
 /// Water of one station on one local date.
@@ -22,6 +22,23 @@ pub struct Dose {
 }
 
 impl Dose {
+    /// A run by itself, in the cycles of a setting.
+    pub(super) fn of_run(station: &ReplayStation, run: RunTime, setting: Option<CycleSoak>, step: RunTime) -> Self {
+        let (mut at, mut spans) = (0, Vec::new());
+        for cycle in cycles(run, setting.map(|s| s.cycle), step) {
+            let shuts = at + i64::from(cycle.seconds());
+            spans.push((at, shuts));
+            at = shuts + setting.map_or(0, |s| i64::from(s.soak.seconds()));
+        }
+        let mut dose = Self { seconds: f64::from(run.seconds()), waterings: 1.0, ..Self::default() };
+        for part in Part::ALL {
+            let rate = station.rate_mm_per_hour * station.share(part);
+            dose.applied_mm[part.index()] = rate * dose.seconds / 3600.0;
+            dose.runoff_mm[part.index()] = runoff_mm(&station.surface, rate, &spans).iter().sum();
+        }
+        dose
+    }
+
     pub(super) fn add(&mut self, more: &Self) {
         self.seconds += more.seconds;
         self.waterings += more.waterings;

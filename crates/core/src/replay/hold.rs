@@ -51,10 +51,7 @@ impl Hold {
         }
         let exempt = sensor.exempt.clone();
         match &sensor.kind {
-            SensorKind::Rain { threshold_mm, delay_days, vent, .. } => {
-                let setting = RainSetting { threshold_mm: *threshold_mm, delay_days: *delay_days, vent: *vent };
-                Some(Self::rain(setting, exempt))
-            }
+            SensorKind::Rain { setting, .. } => Some(Self::rain(*setting, exempt)),
             SensorKind::Freeze { threshold_c, .. } => {
                 Some(Self::Freeze { threshold_c: *threshold_c, sunrise_hours, exempt })
             }

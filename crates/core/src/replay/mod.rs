@@ -9,6 +9,7 @@
 //! it belongs to its own dates; "every N days" counts back before its next date as well as on.
 
 mod best;
+mod by_hand;
 mod dose;
 mod engine;
 mod frost;
@@ -21,9 +22,11 @@ mod season;
 mod set;
 mod state;
 mod strategy;
+mod ways;
 mod what_if;
 
 pub use best::{Best, BestInput, Progress, Search, best_setting};
+pub use by_hand::{ByHand, HandRun, used_without_water};
 pub use dose::{Dose, DoseBook, ProgramPercents};
 pub use engine::{Keep, replay};
 pub use frost::frost_nights;
@@ -33,7 +36,8 @@ pub use judged::Judged;
 pub use recent::{Recent, SoilNow, SoilVerdict};
 pub use results::{Daily, PartTotals, Replayed, StationReplay, WholeTotals};
 pub use season::{Season, SeasonDay, SeasonError};
-pub use set::{Candidate, Found, Kind, REFILL_SHARE, SOIL_SHARE_OF_RAW, USUAL_RAIN, peak_et0, strategies};
+pub use set::{Candidate, Found, Kind, REFILL_SHARE, SOIL_SHARE_OF_RAW, peak_et0, strategies};
 pub use state::{Day, Standing, State};
 pub use strategy::{Deficit, DueProgram, ET_MEAN_DAYS, Nothing, PercentBy, Scheduled, Strategy};
+pub use ways::{Way, WayWeek};
 pub use what_if::{RainChange, WhatIf};

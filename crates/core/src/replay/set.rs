@@ -1,3 +1,4 @@
+use super::by_hand::ByHand;
 use super::ground::Ground;
 use super::hold::Hold;
 use super::strategy::{Deficit, ET_MEAN_DAYS, Nothing, PercentBy, Scheduled, Strategy};
@@ -7,7 +8,7 @@ use crate::found::{Panel, SensorSwitch, Switch};
 use crate::place::Bound;
 use crate::quantity::Percent;
 use crate::schedule::Plan;
-use crate::sensor::{RainSetting, SensorKind, Vent};
+use crate::sensor::{RainSetting, SensorKind};
 
 /// One of the usual ways of watering.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -28,11 +29,13 @@ pub enum Kind {
     SoilSensor,
     /// A controller that keeps the balance of each station.
     Deficit,
+    /// A person who comes once a week and starts each run.
+    ByHand,
 }
 
 impl Kind {
     /// All of them, in the order in which they are shown.
-    pub const ALL: [Self; 8] = [
+    pub const ALL: [Self; 9] = [
         Self::Nothing,
         Self::AsFound,
         Self::Fixed,
@@ -41,6 +44,7 @@ impl Kind {
         Self::RainSensor,
         Self::SoilSensor,
         Self::Deficit,
+        Self::ByHand,
     ];
 
     /// Its word in files and addresses.
@@ -55,6 +59,7 @@ impl Kind {
             Self::RainSensor => "rain_sensor",
             Self::SoilSensor => "soil_sensor",
             Self::Deficit => "deficit",
+            Self::ByHand => "by_hand",
         }
     }
 
@@ -131,10 +136,6 @@ pub fn peak_et0(normals: &Normals) -> f64 {
     normals.iter().map(|n| n.et0_mm_per_day).fold(0.0, f64::max)
 }
 
-/// The rain setting that a comparison takes where a controller has no rain sensor: the usual summer
-/// choice (common practice).
-pub const USUAL_RAIN: RainSetting = RainSetting { threshold_mm: 13.0, delay_days: 0, vent: Vent::Half };
-
 /// A soil sensor of a comparison lets water from this share of RAW on: it must not wait until the
 /// plants feel it, since the next watering day may be some days off. Ours.
 pub const SOIL_SHARE_OF_RAW: f64 = 0.5;
@@ -169,13 +170,11 @@ impl<'a> Candidate<'a> {
             })),
             Kind::RainSensor => {
                 let own = self.controller.sensors.iter().find_map(|s| match s.kind {
-                    SensorKind::Rain { threshold_mm, delay_days, vent, .. } => {
-                        Some((RainSetting { threshold_mm, delay_days, vent }, s.exempt.clone()))
-                    }
+                    SensorKind::Rain { setting, .. } => Some((setting, s.exempt.clone())),
                     _ => None,
                 });
                 let roofed = || self.controller.stations.iter().filter(|s| s.roofed).map(|s| s.number).collect();
-                let (setting, exempt) = own.unwrap_or_else(|| (USUAL_RAIN, roofed()));
+                let (setting, exempt) = own.unwrap_or_else(|| (RainSetting::USUAL, roofed()));
                 Box::new(self.scheduled(PercentBy::Month).held_by([Hold::rain(setting, exempt)]))
             }
             Kind::SoilSensor => {
@@ -199,6 +198,7 @@ impl<'a> Candidate<'a> {
                 Box::new(self.scheduled(PercentBy::Month).held_by(holds))
             }
             Kind::Deficit => Box::new(Deficit::new(self.controller, self.ground, self.rules, self.refill_share)),
+            Kind::ByHand => Box::new(ByHand::new(&self.controller.capability, self.ground, self.rules)),
         }
     }
 

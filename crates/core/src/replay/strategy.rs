@@ -3,11 +3,11 @@ use std::collections::HashMap;
 use chrono::{Datelike, NaiveDate};
 
 use super::dose::{Dose, DoseBook, ProgramPercents};
-use super::ground::{Ground, Part, ReplayStation};
+use super::ground::Ground;
 use super::hold::Hold;
 use super::state::{Day, State};
 use crate::controller::{Controller, DayMode, Program, ProgramLetter, StartTime, TemporaryKind};
-use crate::landscape::{cycles, gross_minutes, runoff_mm};
+use crate::landscape::gross_minutes;
 use crate::place::Bound;
 use crate::quantity::{MonthOfYear, Percent};
 use crate::schedule::{Level, Plan};
@@ -304,28 +304,12 @@ impl Strategy for Deficit<'_> {
             if run.seconds() == 0 {
                 continue;
             }
-            let dose =
-                *self.known.entry((index, run.seconds())).or_insert_with(|| single_dose(self.controller, station, run));
+            let capability = &self.controller.capability;
+            let dose = *self.known.entry((index, run.seconds())).or_insert_with(|| {
+                let setting = station.surface.setting(capability).filter(|_| capability.cycle_soak);
+                Dose::of_run(station, run, setting, capability.run_step)
+            });
             today[index].add(&dose);
         }
     }
-}
-
-/// A run by itself, in the cycles that the surface asks for where the panel makes them.
-fn single_dose(controller: &Controller, station: &ReplayStation, run: crate::quantity::RunTime) -> Dose {
-    let capability = &controller.capability;
-    let setting = station.surface.setting(capability).filter(|_| capability.cycle_soak);
-    let (mut at, mut spans) = (0, Vec::new());
-    for cycle in cycles(run, setting.map(|s| s.cycle), capability.run_step) {
-        let shuts = at + i64::from(cycle.seconds());
-        spans.push((at, shuts));
-        at = shuts + setting.map_or(0, |s| i64::from(s.soak.seconds()));
-    }
-    let mut dose = Dose { seconds: f64::from(run.seconds()), waterings: 1.0, ..Dose::default() };
-    for part in Part::ALL {
-        let rate = station.rate_mm_per_hour * station.share(part);
-        dose.applied_mm[part.index()] = rate * dose.seconds / 3600.0;
-        dose.runoff_mm[part.index()] = runoff_mm(&station.surface, rate, &spans).iter().sum();
-    }
-    dose
 }

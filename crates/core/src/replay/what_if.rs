@@ -93,12 +93,12 @@ fn set_rain(c: &mut Controller, setting: RainSetting) {
         c.add_sensor(fitted);
     }
     for sensor in &mut c.sensors {
-        if let SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } = &mut sensor.kind {
+        if let SensorKind::Rain { thresholds_mm, setting: own } = &mut sensor.kind {
             if !thresholds_mm.contains(&setting.threshold_mm) {
                 thresholds_mm.push(setting.threshold_mm);
                 thresholds_mm.sort_by(f64::total_cmp);
             }
-            (*threshold_mm, *delay_days, *vent) = (setting.threshold_mm, setting.delay_days, setting.vent);
+            *own = setting;
             // What is tried is a sensor that works.
             (sensor.jumper_removed, sensor.contact) = (true, contact);
         }
@@ -155,7 +155,7 @@ mod tests {
     fn a_rain_sensor_is_fitted_set_and_taken_away() {
         let (c, a) = (cabinet(), [ProgramLetter::A]);
         let plan = Plan::of(&c, None);
-        let setting = RainSetting { threshold_mm: 6.0, delay_days: 1, vent: Vent::Open };
+        let setting = RainSetting { threshold_mm: 6.0, delay_days: 1, vent: Vent::Open, ..RainSetting::USUAL };
         let with = WhatIf { rain: RainChange::Set(setting), ..WhatIf::default() };
         let fitted = with.applied(&c, &plan, &Bound::open(), &a);
         assert!(fitted.rain_is_sensed(ProgramLetter::A));

@@ -5,13 +5,12 @@ mod et;
 mod freeze;
 mod model;
 mod rain;
+mod setting;
 mod soil;
 
 pub use et::{EtClass, class_for, et_percent, expected_by_month, offset_share};
 pub use freeze::{FreezeNights, freeze_replay, temperature_at};
-pub use model::{Proof, Reading, Sensor, SensorError, SensorKind, Vent};
-pub use rain::{
-    DISC_CAPACITY_MM, RELEASE_SHARE, RainCell, RainDay, RainReplay, RainSetting, RainStore, best_setting, rain_holds,
-    rain_replay,
-};
+pub use model::{Proof, Reading, Sensor, SensorError, SensorKind};
+pub use rain::{RainCell, RainDay, RainReplay, RainStore, best_setting, rain_holds, rain_replay};
+pub use setting::{Disc, RainSetting, Vent};
 pub use soil::{CalibrationFault, calibration_faults, decision_window, threshold_from};

@@ -6,33 +6,7 @@ use crate::field::{FieldError, check_date, check_text};
 use crate::quantity::{OutOfRange, limit, range};
 
 use super::et::EtClass;
-
-/// How far the vent ring of a rain sensor is open, which sets how fast it dries.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
-pub enum Vent {
-    /// Open: dries at twice reference ET.
-    Open,
-    /// Half open: dries at reference ET.
-    #[default]
-    Half,
-    /// Closed: dries at half of reference ET.
-    Closed,
-}
-
-impl Vent {
-    /// All of them, fastest first.
-    pub const ALL: [Self; 3] = [Self::Open, Self::Half, Self::Closed];
-
-    /// Share of reference ET at which it dries. An assumption of ours.
-    #[must_use]
-    pub const fn factor(self) -> f64 {
-        match self {
-            Self::Open => 2.0,
-            Self::Half => 1.0,
-            Self::Closed => 0.5,
-        }
-    }
-}
+use super::setting::RainSetting;
 
 /// A reading of a soil-moisture sensor.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -50,12 +24,8 @@ pub enum SensorKind {
     Rain {
         /// The settings that this sensor has, mm.
         thresholds_mm: Vec<f64>,
-        /// The one it is set to.
-        threshold_mm: f64,
-        /// Days without watering once it is dry.
-        delay_days: u8,
-        /// Its vent ring.
-        vent: Vent,
+        /// How it is set.
+        setting: RainSetting,
     },
     /// A freeze sensor.
     Freeze {
@@ -157,6 +127,9 @@ pub enum SensorError {
     /// A program that is not there.
     #[error("program {} is not in use", .0.get())]
     NoSuchProgram(ProgramLetter),
+    /// A disc that no sensor has.
+    #[error(transparent)]
+    Disc(OutOfRange),
     /// Readings out of order, or too many of them.
     #[error("up to {} readings, from the earliest to the latest", limit::READINGS)]
     Readings,
@@ -171,12 +144,7 @@ impl SensorKind {
     /// A rain shut-off at the usual summer choice, 13 mm (common practice).
     #[must_use]
     pub fn common_rain() -> Self {
-        Self::Rain {
-            thresholds_mm: Self::COMMON_RAIN_MM.to_vec(),
-            threshold_mm: 13.0,
-            delay_days: 0,
-            vent: Vent::default(),
-        }
+        Self::Rain { thresholds_mm: Self::COMMON_RAIN_MM.to_vec(), setting: RainSetting::USUAL }
     }
 
     /// A freeze sensor at 3 °C (common practice).
@@ -245,9 +213,10 @@ impl Sensor {
             return Err(SensorError::NoSuchStation(*number));
         }
         match &self.kind {
-            SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, .. } => {
-                check_settings(thresholds_mm, *threshold_mm, range::RAIN_THRESHOLD)?;
-                range::RAIN_SENSOR_DELAY.check(f64::from(*delay_days))?;
+            SensorKind::Rain { thresholds_mm, setting } => {
+                check_settings(thresholds_mm, setting.threshold_mm, range::RAIN_THRESHOLD)?;
+                range::RAIN_SENSOR_DELAY.check(f64::from(setting.delay_days))?;
+                setting.disc.check().map_err(SensorError::Disc)?;
             }
             SensorKind::Freeze { thresholds_c, threshold_c } => {
                 check_settings(thresholds_c, *threshold_c, range::FREEZE_THRESHOLD)?;
@@ -291,6 +260,7 @@ mod tests {
     use super::*;
     use crate::controller::{Preset, Station};
     use crate::landscape::{Plant, SprinklerType};
+    use crate::sensor::Disc;
 
     fn controller() -> Controller {
         let mut c = Controller::new("Cabinet".into(), Preset::Plain.capability());
@@ -314,12 +284,19 @@ mod tests {
     fn what_a_sensor_does_not_have_cannot_be_set() {
         let c = controller();
         let good = Sensor::proposed(SensorKind::common_rain(), "Shed", &c);
-        let seven =
-            SensorKind::Rain { thresholds_mm: vec![3.0, 6.0], threshold_mm: 7.0, delay_days: 0, vent: Vent::Open };
+        let rain = |thresholds_mm: [f64; 2], threshold_mm| SensorKind::Rain {
+            thresholds_mm: thresholds_mm.to_vec(),
+            setting: RainSetting { threshold_mm, ..RainSetting::USUAL },
+        };
+        let seven = rain([3.0, 6.0], 7.0);
         assert_eq!(Sensor { kind: seven, ..good.clone() }.check(&c), Err(SensorError::NoSuchSetting));
-        let falling =
-            SensorKind::Rain { thresholds_mm: vec![6.0, 3.0], threshold_mm: 3.0, delay_days: 0, vent: Vent::Open };
+        let falling = rain([6.0, 3.0], 3.0);
         assert_eq!(Sensor { kind: falling, ..good.clone() }.check(&c), Err(SensorError::Settings));
+        let disc = Disc { capacity_mm: 1.0, ..Disc::USUAL };
+        let thimble =
+            SensorKind::Rain { thresholds_mm: vec![13.0], setting: RainSetting { disc, ..RainSetting::USUAL } };
+        let refused = Sensor { kind: thimble, ..good.clone() }.check(&c);
+        assert!(matches!(refused, Err(SensorError::Disc(OutOfRange { value: 1.0, .. }))), "{refused:?}");
         assert_eq!(
             Sensor { input: 2, ..good.clone() }.check(&c),
             Err(SensorError::NoSuchInput { input: 2, inputs: 1 })

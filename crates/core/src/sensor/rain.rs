@@ -2,13 +2,13 @@
 //!
 //! The model is ours: the disc is one store of a fixed capacity, whatever the setting. Rain fills it,
 //! it dries at reference ET times the factor of the vent; it trips when the store reaches the setting
-//! and lets go once it has dried below half of the setting; the delay in days comes after that. The
+//! and lets go once it has dried below a share of the setting; the delay in days comes after that. The
 //! day's rain falls at noon, half of the day's drying before it and half after. A lower setting so
 //! trips earlier, and holds at least as long, in any weather.
 
 use chrono::{Datelike, NaiveDate};
 
-use super::model::Vent;
+use super::setting::RainSetting;
 use crate::balance::{self, Entering, RootZone};
 
 /// A day as the replay needs it.
@@ -70,23 +70,6 @@ pub struct RainReplay {
     pub dry_days: u32,
 }
 
-/// Water that the disc of a rain shut-off holds at most, mm. Ours.
-pub const DISC_CAPACITY_MM: f64 = 25.0;
-
-/// It lets go once it has dried below this share of its setting. Ours.
-pub const RELEASE_SHARE: f64 = 0.5;
-
-/// How a rain shut-off is set.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct RainSetting {
-    /// It trips at this store, mm.
-    pub threshold_mm: f64,
-    /// Days of delay after it lets go.
-    pub delay_days: u8,
-    /// Its vent ring.
-    pub vent: Vent,
-}
-
 /// How a rain shut-off stands at midnight.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct RainStore {
@@ -107,8 +90,8 @@ impl RainStore {
     #[must_use]
     pub fn after_rain(self, setting: &RainSetting, rain_mm: f64, et0_mm: f64) -> Self {
         let mut at_noon = self.dried(setting, et0_mm / 2.0);
-        at_noon.store_mm = (at_noon.store_mm + rain_mm.max(0.0)).min(DISC_CAPACITY_MM);
-        if at_noon.store_mm >= setting.threshold_mm.min(DISC_CAPACITY_MM) {
+        at_noon.store_mm = (at_noon.store_mm + rain_mm.max(0.0)).min(setting.disc.capacity_mm);
+        if at_noon.store_mm >= setting.trips_at_mm() {
             at_noon.tripped = true;
             // Rain that trips it again while it holds starts the delay anew.
             at_noon.delay = 2 * setting.delay_days;
@@ -128,7 +111,7 @@ impl RainStore {
             self.delay = self.delay.saturating_sub(1);
         }
         self.store_mm = (self.store_mm - et0_mm.max(0.0) * setting.vent.factor()).max(0.0);
-        if self.store_mm < RELEASE_SHARE * setting.threshold_mm {
+        if self.store_mm < setting.lets_go_below_mm() {
             self.tripped = false;
         }
         self
@@ -152,18 +135,24 @@ pub fn rain_holds(days: &[RainDay], setting: &RainSetting) -> (Vec<bool>, Vec<Na
     (held, trips)
 }
 
-/// Replays every threshold with every delay.
+/// Replays every threshold with every delay; the vent and the disc are those of `setting`.
 ///
 /// The root zone is kept by the [daily balance](crate::balance). Dry days are those that end beyond its
 /// readily available water. A watering was held wrongly when such a day came before the next watering
 /// day; one was missed when it ran though the rain of the day and of the day before had covered it.
 #[must_use]
-pub fn rain_replay(days: &[RainDay], thresholds_mm: &[f64], delays: &[u8], vent: Vent, zone: &RootZone) -> RainReplay {
+pub fn rain_replay(
+    days: &[RainDay],
+    thresholds_mm: &[f64],
+    delays: &[u8],
+    setting: RainSetting,
+    zone: &RootZone,
+) -> RainReplay {
     let open = judged(days, zone, |_| false).dry;
     let mut cells = Vec::with_capacity(thresholds_mm.len() * delays.len());
     for &threshold_mm in thresholds_mm {
         for &delay_days in delays {
-            let (held, trips) = rain_holds(days, &RainSetting { threshold_mm, delay_days, vent });
+            let (held, trips) = rain_holds(days, &RainSetting { threshold_mm, delay_days, ..setting });
             let mut cell = RainCell {
                 threshold_mm,
                 delay_days,
@@ -248,6 +237,7 @@ pub fn best_setting(replay: &RainReplay) -> Option<&RainCell> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::sensor::{Disc, Vent};
 
     fn days(rain: &[f64]) -> Vec<RainDay> {
         let first = NaiveDate::from_ymd_opt(2026, 6, 1).unwrap();
@@ -264,7 +254,7 @@ mod tests {
     }
 
     fn held(rain: &[f64], threshold_mm: f64, delay_days: u8, vent: Vent) -> Vec<bool> {
-        rain_holds(&days(rain), &RainSetting { threshold_mm, delay_days, vent }).0
+        rain_holds(&days(rain), &RainSetting { threshold_mm, delay_days, vent, ..RainSetting::USUAL }).0
     }
 
     /// By hand, 4 mm of ET a day: 20 mm fall at noon of day 2 and trip 13 mm. At the midnights that
@@ -275,9 +265,23 @@ mod tests {
         assert_eq!(held(&storm, 13.0, 0, Vent::Half), [false, false, true, true, true, false, false]);
         // An open vent dries 8 mm a day: 16 and 8 mm are left, and 4 at the noon after.
         assert_eq!(held(&storm, 13.0, 0, Vent::Open), [false, false, true, true, false, false, false]);
-        let (_, trips) =
-            rain_holds(&days(&storm), &RainSetting { threshold_mm: 13.0, delay_days: 0, vent: Vent::Half });
+        let (_, trips) = rain_holds(&days(&storm), &RainSetting::USUAL);
         assert_eq!(trips.len(), 1);
+    }
+
+    /// By hand, the same storm: a disc that holds 15 mm has 13, 9 and 5 mm left at the midnights that follow. One
+    /// that lets go at eight tenths, 10.4 mm, is free at the midnight with 10 mm.
+    #[test]
+    fn a_disc_that_was_measured_counts_as_it_is() {
+        let storm = days(&[0.0, 20.0, 0.0, 0.0, 0.0, 0.0, 0.0]);
+        let with = |disc| rain_holds(&storm, &RainSetting { disc, ..RainSetting::USUAL }).0;
+        let small = with(Disc { capacity_mm: 15.0, ..Disc::USUAL });
+        assert_eq!(small, [false, false, true, true, false, false, false]);
+        let soon = with(Disc { release_share: 0.8, ..Disc::USUAL });
+        assert_eq!(soon, [false, false, true, true, false, false, false]);
+        // One that holds less than its setting trips when it is full, and is no sensor that never trips.
+        let full = with(Disc { capacity_mm: 10.0, ..Disc::USUAL });
+        assert_eq!(full, [false, false, true, false, false, false, false]);
     }
 
     #[test]
@@ -309,7 +313,7 @@ mod tests {
             &days(&rain),
             &[3.0, 6.0, 13.0, 19.0],
             &[0, 1, 2, 3],
-            Vent::Half,
+            RainSetting::USUAL,
             &RootZone { taw_mm: 40.0, p: 0.5 },
         );
         for delay in 0..4 {
@@ -331,7 +335,7 @@ mod tests {
         rain[1] = 30.0;
         let zone = RootZone { taw_mm: 40.0, p: 0.5 };
         let of = |threshold: f64, delay: u8| {
-            rain_replay(&days(&rain), &[threshold], &[delay], Vent::Half, &zone).cells[0].clone()
+            rain_replay(&days(&rain), &[threshold], &[delay], RainSetting::USUAL, &zone).cells[0].clone()
         };
         let never = of(25.0, 0);
         assert!(never.runs_held > 0, "25 mm is what the disc holds");
@@ -348,13 +352,15 @@ mod tests {
         fn a_lower_setting_holds_whenever_a_higher_one_does(
             weather in proptest::collection::vec((0.0..40.0f64, 0.0..9.0f64, 0..3u8), 1..120),
             low in 1.0..20.0f64, more in 0.0..15.0f64, delay in 0..4u8, vent in 0..3usize,
+            capacity_mm in 5.0..60.0f64, release_share in 0.05..1.0f64,
         ) {
             let days: Vec<RainDay> = days(&vec![0.0; weather.len()])
                 .into_iter()
                 .zip(&weather)
                 .map(|(d, (rain, et0, dry))| RainDay { rain_mm: if *dry > 0 { 0.0 } else { *rain }, et0_mm: *et0, ..d })
                 .collect();
-            let set = |threshold_mm| RainSetting { threshold_mm, delay_days: delay, vent: Vent::ALL[vent] };
+            let disc = Disc { capacity_mm, release_share };
+            let set = |threshold_mm| RainSetting { threshold_mm, delay_days: delay, vent: Vent::ALL[vent], disc };
             let (lower, _) = rain_holds(&days, &set(low));
             let (higher, _) = rain_holds(&days, &set(low + more));
             proptest::prop_assert!(lower.iter().zip(&higher).all(|(l, h)| *l || !*h));

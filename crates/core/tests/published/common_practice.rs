@@ -30,7 +30,7 @@ fn settings_of_a_rain_sensor() {
     for (mm, inches) in SensorKind::COMMON_RAIN_MM.into_iter().zip([0.125_f64, 0.25, 0.5, 0.75]) {
         assert_eq!(mm, (inches * 25.4).round());
     }
-    assert!(matches!(SensorKind::common_rain(), SensorKind::Rain { threshold_mm, .. } if threshold_mm == 13.0));
+    assert!(matches!(SensorKind::common_rain(), SensorKind::Rain { setting, .. } if setting.threshold_mm == 13.0));
 }
 
 /// Freeze sensors block under about 37 to 38 °F.

@@ -166,8 +166,11 @@ fn coefficients_and_depletion_of_turf_vegetables_and_fruit() {
 fn turf_by_month() {
     let table = rows("turf_kc_monthly.csv");
     let column = |name: &str| table.iter().map(|r| number(r, name)).collect::<Vec<f64>>();
-    assert_eq!(Plant::CoolTurf.turf_by_month().unwrap().to_vec(), column("kc_cool_season"));
-    assert_eq!(Plant::WarmTurf.turf_by_month().unwrap().to_vec(), column("kc_warm_season"));
+    assert_eq!(Plant::CoolTurf.turf_by_month(45.0).unwrap().to_vec(), column("kc_cool_season"));
+    assert_eq!(Plant::WarmTurf.turf_by_month(0.0).unwrap().to_vec(), column("kc_warm_season"));
+    let (north, south) = (Plant::CoolTurf.turf_by_month(45.0).unwrap(), Plant::CoolTurf.turf_by_month(-45.0).unwrap());
+    assert_eq!((south[6], south[0]), (north[0], north[6]), "July is their January");
+    assert_eq!(Plant::Shrubs.turf_by_month(45.0), None);
 }
 
 /// A damp bare surface evaporates Kc max of FAO-56 eq. 72 in its standard climate.

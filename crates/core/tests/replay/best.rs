@@ -7,7 +7,7 @@ use upland_core::controller::*;
 use upland_core::place::Bound;
 use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::replay::*;
-use upland_core::sensor::{RainSetting, Vent};
+use upland_core::sensor::RainSetting;
 
 use crate::builders::*;
 
@@ -49,10 +49,8 @@ fn panel() -> Controller {
     c
 }
 
-const SETTINGS: [RainSetting; 2] = [
-    RainSetting { threshold_mm: 6.0, delay_days: 0, vent: Vent::Half },
-    RainSetting { threshold_mm: 13.0, delay_days: 1, vent: Vent::Half },
-];
+const SETTINGS: [RainSetting; 2] =
+    [RainSetting { threshold_mm: 6.0, ..RainSetting::USUAL }, RainSetting { delay_days: 1, ..RainSetting::USUAL }];
 
 fn input<'a>(c: &'a Controller, season: &'a Season, normals: &'a Normals, rules: &'a Bound) -> BestInput<'a> {
     BestInput {

@@ -9,3 +9,4 @@ mod properties;
 mod recent;
 mod short_term;
 mod strategies;
+mod ways;

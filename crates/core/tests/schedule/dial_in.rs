@@ -8,7 +8,7 @@ use upland_core::controller::{
 use upland_core::dial_in::{Note, Section, Slot, Value, slots};
 use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::schedule::Plan;
-use upland_core::sensor::{Sensor, SensorKind, Vent};
+use upland_core::sensor::{RainSetting, Sensor, SensorKind, Vent};
 
 use crate::builders::{controller, day, set, station, time};
 
@@ -95,7 +95,10 @@ fn an_off_and_a_rain_delay_are_dialled_too() {
 #[test]
 fn the_sensor_and_who_obeys_it_are_dialled() {
     let mut c = panel(Preset::Monthly);
-    let rain = SensorKind::Rain { thresholds_mm: vec![3.0, 13.0], threshold_mm: 13.0, delay_days: 2, vent: Vent::Half };
+    let rain = SensorKind::Rain {
+        thresholds_mm: vec![3.0, 13.0],
+        setting: RainSetting { delay_days: 2, ..RainSetting::USUAL },
+    };
     let mut sensor = Sensor::proposed(rain, "Shed", &c);
     sensor.exempt = vec![2];
     let id = c.add_sensor(sensor);

@@ -2,6 +2,7 @@
 
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
+mod ahead;
 mod builders;
 mod calendars;
 mod dial_in;

@@ -4,6 +4,7 @@
 //! each change. Unknown fields and unknown versions are refused; older versions are upgraded.
 
 mod controller;
+mod dates;
 mod days;
 mod error;
 mod field;
@@ -18,6 +19,7 @@ mod tabled;
 pub mod upgrade;
 
 pub use controller::{ControllerDoc, MonthDoc, ProgramDoc};
+pub use dates::{DatedEvent, dates_calendar};
 pub use days::{DayDoc, DayModeDoc, ScheduleDoc, days_of};
 pub use error::DocError;
 pub use field::{Answer, ChangeDoc, DialledDoc, DialledValueDoc, FieldDoc, GroundDoc, NextDoc, PanelNextDoc, RoundDoc};

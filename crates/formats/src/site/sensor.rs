@@ -2,8 +2,8 @@ use chrono::{NaiveDate, NaiveDateTime};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use upland_core::controller::{Contact, ProgramLetter, Temporary, TemporaryKind};
-use upland_core::quantity::{Percent, limit};
-use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
+use upland_core::quantity::{Percent, limit, range};
+use upland_core::sensor::{Disc, EtClass, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
 use upland_core::word::{Word, WordError};
 
 use super::DocError;
@@ -17,6 +17,14 @@ pub struct ReadingDoc {
     pub at: NaiveDateTime,
     /// Percent.
     pub percent: f64,
+}
+
+const fn disc_capacity_mm() -> f64 {
+    Disc::USUAL.capacity_mm
+}
+
+const fn release_share() -> f64 {
+    Disc::USUAL.release_share
 }
 
 /// What a sensor measures and what it is set to.
@@ -33,6 +41,14 @@ pub enum SensorKindDoc {
         delay_days: u8,
         /// `open`, `half` or `closed`.
         vent: String,
+        /// Water that its disc holds, mm.
+        #[serde(default = "disc_capacity_mm")]
+        #[schemars(range(min = range::DISC_CAPACITY.min, max = range::DISC_CAPACITY.max))]
+        disc_capacity_mm: f64,
+        /// Share of its setting below which it lets go.
+        #[serde(default = "release_share")]
+        #[schemars(range(min = range::DISC_RELEASE.min, max = range::DISC_RELEASE.max))]
+        release_share: f64,
     },
     /// A freeze sensor.
     Freeze {
@@ -106,11 +122,13 @@ pub struct SensorDoc {
 impl From<&Sensor> for SensorDoc {
     fn from(s: &Sensor) -> Self {
         let setting = match &s.kind {
-            SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => SensorKindDoc::Rain {
+            SensorKind::Rain { thresholds_mm, setting } => SensorKindDoc::Rain {
                 thresholds_mm: thresholds_mm.clone(),
-                threshold_mm: *threshold_mm,
-                delay_days: *delay_days,
-                vent: vent.word().into(),
+                threshold_mm: setting.threshold_mm,
+                delay_days: setting.delay_days,
+                vent: setting.vent.word().into(),
+                disc_capacity_mm: setting.disc.capacity_mm,
+                release_share: setting.disc.release_share,
             },
             SensorKind::Freeze { thresholds_c, threshold_c } => {
                 SensorKindDoc::Freeze { thresholds_c: thresholds_c.clone(), threshold_c: *threshold_c }
@@ -145,11 +163,21 @@ impl TryFrom<&SensorDoc> for Sensor {
 
     fn try_from(doc: &SensorDoc) -> Result<Self, DocError> {
         let kind = match &doc.setting {
-            SensorKindDoc::Rain { thresholds_mm, threshold_mm, delay_days, vent } => SensorKind::Rain {
+            &SensorKindDoc::Rain {
+                ref thresholds_mm,
+                threshold_mm,
+                delay_days,
+                ref vent,
+                disc_capacity_mm: capacity_mm,
+                release_share,
+            } => SensorKind::Rain {
                 thresholds_mm: thresholds_mm.clone(),
-                threshold_mm: *threshold_mm,
-                delay_days: *delay_days,
-                vent: Vent::of_word(vent)?,
+                setting: RainSetting {
+                    threshold_mm,
+                    delay_days,
+                    vent: Vent::of_word(vent)?,
+                    disc: Disc { capacity_mm, release_share },
+                },
             },
             SensorKindDoc::Freeze { thresholds_c, threshold_c } => {
                 SensorKind::Freeze { thresholds_c: thresholds_c.clone(), threshold_c: *threshold_c }

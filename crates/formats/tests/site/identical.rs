@@ -10,7 +10,7 @@ use upland_core::landscape::{
 };
 use upland_core::place::{Ban, ClosedDates, DayRule, Hours, Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
-use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind, Vent};
+use upland_core::sensor::{Disc, EtClass, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
 use upland_formats::site::{Site, read_site, write_site};
 
 fn date() -> impl Strategy<Value = NaiveDate> {
@@ -139,12 +139,17 @@ fn station(number: u8) -> impl Strategy<Value = Station> {
 
 fn sensor() -> impl Strategy<Value = Sensor> {
     let kind = prop_oneof![
-        (0usize..4, 0u8..8, 0usize..3).prop_map(|(t, delay_days, vent)| SensorKind::Rain {
-            thresholds_mm: SensorKind::COMMON_RAIN_MM.to_vec(),
-            threshold_mm: SensorKind::COMMON_RAIN_MM[t],
-            delay_days,
-            vent: Vent::ALL[vent],
-        }),
+        (0usize..4, 0u8..8, 0usize..3, 5.0f64..200.0, 0.05f64..1.0).prop_map(
+            |(t, delay_days, vent, capacity_mm, release_share)| SensorKind::Rain {
+                thresholds_mm: SensorKind::COMMON_RAIN_MM.to_vec(),
+                setting: RainSetting {
+                    threshold_mm: SensorKind::COMMON_RAIN_MM[t],
+                    delay_days,
+                    vent: Vent::ALL[vent],
+                    disc: Disc { capacity_mm, release_share },
+                },
+            }
+        ),
         Just(SensorKind::common_freeze()),
         (1u8..=6, 1u8..=5).prop_map(|(class, trim)| SensorKind::Et {
             class: EtClass::new(class).unwrap(),

@@ -2,7 +2,7 @@
 
 use chrono::{DateTime, NaiveDate};
 use upland_core::schedule::{Level, Situation, expand};
-use upland_formats::site::{NamedRun, read_site, runs_calendar, runs_csv};
+use upland_formats::site::{DatedEvent, NamedRun, dates_calendar, read_site, runs_calendar, runs_csv};
 
 use crate::example;
 
@@ -56,4 +56,23 @@ fn calendar_keeps_to_its_rules() {
     keys.sort_unstable();
     keys.dedup();
     assert_eq!(keys.len(), count, "each run has a key of its own");
+}
+
+/// RFC 5545, 3.3.4 and 3.3.11: an event all day long has a DATE without a time; commas and semicolons of a text are
+/// escaped.
+#[test]
+fn what_comes_is_an_event_all_day_long() {
+    let made = "2026-06-01T00:00:00Z".parse().unwrap();
+    let event = DatedEvent {
+        key: "20260901-set-1".into(),
+        on: chrono::NaiveDate::from_ymd_opt(2026, 9, 1).unwrap(),
+        summary: "Shed: program A, percent from 100 % to 60 %; 1 more value".into(),
+        location: "Library terraces".into(),
+    };
+    let everywhere = DatedEvent { key: "20260308-clock-all".into(), location: String::new(), ..event.clone() };
+    let text = dates_calendar("Averstane Grounds", &[event, everywhere], made).replace("\r\n ", "");
+    assert!(text.contains("\r\nDTSTART;VALUE=DATE:20260901\r\n"), "{text}");
+    assert!(text.contains("SUMMARY:Shed: program A\\, percent from 100 % to 60 %\\; 1 more value\r\n"), "{text}");
+    assert_eq!(text.matches("LOCATION:").count(), 1);
+    assert!(text.contains("UID:20260901-set-1@upland-almanac"));
 }

@@ -284,6 +284,9 @@ pub const TYPED: &str = "typed";
 /// The method of normals whose reference ET was worked out from typed highs and lows.
 pub const TYPED_TEMPERATURES: &str = "typed+hargreaves-samani";
 
+/// How the method of normals begins that follow from a climate in words; the words come after it.
+pub const TYPED_CLIMATE: &str = "typed+climate ";
+
 /// A day of a series with all its elements.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct RecordDay {

@@ -3,6 +3,8 @@
 use chrono::{DateTime, Utc};
 use diesel::prelude::*;
 use diesel_async::{AsyncConnection, AsyncPgConnection, RunQueryDsl};
+use upland_core::controller::Station;
+use upland_formats::site::Tabled;
 use uuid::Uuid;
 
 use super::sessions::{end_others, hash};
@@ -237,6 +239,33 @@ impl Account {
                 accounts::yard_latitude.eq(yard.map(|[latitude, _]| latitude)),
                 accounts::yard_longitude.eq(yard.map(|[_, longitude]| longitude)),
             ))
+            .execute(&mut self.connection().await?)
+            .await?;
+        Ok(())
+    }
+
+    /// What a new station is taken for; nothing where nobody said. One that cannot be read any more is as if nobody
+    /// had said it: it only fills blank lines in.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is no such company.
+    pub async fn usual_station(&self) -> Result<Option<Station>, StoreError> {
+        let own = accounts::table.filter(accounts::id.eq(self.id));
+        let document: Option<serde_json::Value> =
+            own.select(accounts::usual_station).first(&mut self.connection().await?).await?;
+        let station = document.and_then(|document| serde_json::from_value::<Tabled<Station>>(document).ok());
+        Ok(station.map(|station| station.0))
+    }
+
+    /// States what a new station is taken for.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn set_usual_station(&self, station: &Station) -> Result<(), StoreError> {
+        let document =
+            serde_json::to_value(Tabled(station.clone())).map_err(|error| StoreError::BrokenRow(error.to_string()))?;
+        diesel::update(accounts::table.filter(accounts::id.eq(self.id)))
+            .set(accounts::usual_station.eq(Some(document)))
             .execute(&mut self.connection().await?)
             .await?;
         Ok(())

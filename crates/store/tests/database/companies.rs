@@ -2,6 +2,8 @@
 //! the keys of a neighbour that has everything.
 
 use chrono::NaiveDate;
+use upland_core::controller::Station;
+use upland_core::landscape::{Plant, Soil, SprinklerType};
 use upland_store::*;
 
 use crate::fixture::{company, controller, place, record, revision, round, series, store};
@@ -82,6 +84,10 @@ async fn nothing_of_a_neighbour_is_changed() {
         (Some([47.5, -122.25]), None)
     );
     assert!(me.account.set_yard(Some([91.0, 0.0])).await.is_err(), "no such latitude");
+    let clay = Station { soil: Soil::Clay, ..Station::plain(1, "usual", Plant::Shrubs, SprinklerType::Drip) };
+    me.account.set_usual_station(&clay).await.unwrap();
+    let usual = (me.account.usual_station().await.unwrap(), neighbour.account.usual_station().await.unwrap());
+    assert_eq!(usual, (Some(clay), None));
     assert!(me.account.has_lead().await.unwrap());
     let thief = revision(1);
     for (id, record) in [

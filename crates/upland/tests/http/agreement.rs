@@ -121,6 +121,6 @@ async fn this_weeks_percent_starts_from_what_is_set_for_a_while() {
     assert!(client.get(&temporary).body.contains("<span class=\"fromto\">50 "));
     // Its end lies within a week: Today says what is then to be dialled, and from when.
     let today = client.get("/?kind=soon");
-    assert!(today.body.contains("Boiler-room cabinet: percent to change on 16 Jun"), "{}", today.brief());
-    assert!(today.body.contains("A from 50\u{a0}% to 90\u{a0}%"), "{}", today.brief());
+    assert!(today.body.contains("Boiler-room cabinet: to set on 16 Jun"), "{}", today.brief());
+    assert!(today.body.contains("Program A, June from 50\u{a0}% to 90\u{a0}%"), "{}", today.brief());
 }

@@ -42,3 +42,43 @@ async fn a_job_is_put_off_with_a_reason_and_brought_back() {
     assert_eq!(client.get("/jobs/later?controller=x&job=dial").status, 404);
     assert_eq!(client.get(&format!("/jobs/later?controller={}&job=dial", uuid::Uuid::nil())).status, 404);
 }
+
+/// What is set for a while is to be set and to be put back: Today, the year ahead and its calendar say the same.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_year_ahead_is_a_page_and_a_calendar() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let empty = client.get("/ahead");
+    assert!(empty.body.contains("Nothing comes within a year"), "{}", empty.brief());
+    assert!(!client.get("/ahead.ics").body.contains("BEGIN:VEVENT"));
+    let (_, controller) = client.import_site("library-terraces");
+    let temporary = format!("{controller}/temporary");
+    let fifty = [
+        ("kind", "percent"),
+        ("percent", "50"),
+        ("since", "2026-06-14"),
+        ("until", "2026-07-20"),
+        ("reason", "new lawn"),
+    ];
+    let set = client.submit(&temporary, client.get(&temporary).form(&temporary), &fifty);
+    assert_eq!(set.status, 303, "{}", set.brief());
+    // This panel keeps a percent for each month: on 1 July June goes back, and July is set.
+    let (page, calendar) = (client.get("/ahead"), client.get("/ahead.ics"));
+    let calendar_text = calendar.body.replace("\r\n ", "");
+    assert_eq!(calendar.header("content-type"), "text/calendar; charset=utf-8");
+    for date in ["20260614", "20260701", "20260721"] {
+        let events = calendar_text.matches(&format!("DTSTART;VALUE=DATE:{date}")).count();
+        assert_eq!(events, 1, "{date}: {calendar_text}");
+    }
+    assert!(page.body.contains("title=\"14 June 2026\"") && page.body.contains("title=\"21 July 2026\""));
+    // The clocks of the place go back on 1 November 2026 (IANA, America/Los_Angeles).
+    assert!(page.body.contains("title=\"1 November 2026\"") && page.body.contains("Clocks go one hour back"));
+    assert_eq!(page.body.matches("<time title=").count(), calendar_text.matches("BEGIN:VEVENT").count());
+    // Today says what comes within a week, in the same words.
+    let today = client.get("/");
+    let words = "Program A, June from 90\u{a0}% to 50\u{a0}%";
+    assert!(today.body.contains(": to set on 14 June"), "{}", today.brief());
+    assert_eq!([&page.body, &today.body].map(|body| body.contains(words)), [true, true], "{}", page.brief());
+    let other = client.get("/ahead?q=nowhere");
+    assert!(other.body.contains("Nothing is called that") && !other.body.contains("<time title="), "{}", other.brief());
+}

@@ -76,3 +76,47 @@ async fn meter_flow_and_emitters_give_a_rate_and_mistakes_are_said_at_their_fiel
     assert_eq!((grid.body.matches("name=\"can_").count(), grid.field("can_0_2").as_str()), (6, "7"));
     assert_eq!(client.get(&format!("{controller}/stations/40/measure")).status, 404);
 }
+
+/// Stations side by side tell what the worksheet tells of each.
+#[tokio::test(flavor = "multi_thread")]
+async fn stations_are_compared_by_the_figures_of_the_worksheet() {
+    let server = Server::with_demo(binary()).await;
+    let client = Client::new(&server);
+    assert_eq!(client.sign_in("oda@averstane.example", "upland-demo").status, 303);
+    let list = client.get("/rounds?q=Boiler");
+    let controller = list.link("/controllers/", "").split('?').next().unwrap().replace("/round", "");
+    let stations = format!("{controller}/stations");
+    let compare = client.get(&format!("{stations}/compare?n=4&n=1&n=4&n=99&n=x"));
+    assert_eq!(compare.status, 200, "{}", compare.brief());
+    let minutes: Vec<&str> =
+        compare.body.split("<b class=\"dial fig\">").skip(1).map(|b| b.split('<').next().unwrap()).collect();
+    assert_eq!(minutes.len(), 2, "each once: {}", compare.brief());
+    for (station, minutes) in [1, 4].into_iter().zip(minutes) {
+        let sheet = client.get(&format!("{stations}?station={station}"));
+        assert!(sheet.body.contains(&format!("<p class=\"dial fig\">{minutes}<small>min</small>")), "{station}");
+    }
+    assert!(client.get(&format!("{stations}/compare")).body.contains("value=\"3\" checked"), "the first three");
+    let empty = client.get("/rounds?q=Pump").link("/controllers/", "").split('?').next().unwrap().replace("/round", "");
+    let nothing = client.get(&format!("{empty}/stations/compare"));
+    assert!(nothing.body.contains("nothing to compare"), "{}", nothing.brief());
+}
+
+/// Published coefficients are filled in to be looked at, and count once they are saved.
+#[tokio::test(flavor = "multi_thread")]
+async fn turf_takes_the_published_coefficients_of_its_months() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let (_, controller) = client.import_site("library-terraces");
+    let stations = format!("{controller}/stations");
+    let filled = client.get(&format!("{stations}?station=1&fill=turf"));
+    assert!(filled.body.contains("not saved yet"), "{}", filled.brief());
+    // Meyer and Gibeault 1986-87, cool-season turf; the place lies north of the equator.
+    assert!(filled.field("s1_k_by_month").starts_with("0.61 0.64 0.75 1.04"), "{}", filled.field("s1_k_by_month"));
+    assert_eq!(client.get(&stations).field("s1_k_by_month"), "", "nothing is saved by looking");
+    let saved = client.submit(&stations, filled.form(&stations), &[]);
+    assert_eq!(saved.status, 303, "{}", saved.brief());
+    assert!(client.get(&stations).field("s1_k_by_month").starts_with("0.61 0.64"));
+    // A bed has none, and another station stays as it is.
+    let bed = client.get(&format!("{stations}?station=4&fill=turf"));
+    assert!(!bed.body.contains("not saved yet") && bed.field("s4_k_by_month").is_empty(), "{}", bed.brief());
+}

@@ -191,3 +191,29 @@ async fn only_what_a_person_typed_on_our_page_is_kept() {
     assert_eq!(client.post_with("/places", &[("sec-fetch-mode", "cors")], &fields).location(), "/sign-in");
     assert_eq!(client.post("/account/password", &fields).location(), "/sign-in");
 }
+
+/// What is usual around a company fills the first line of a new worksheet in.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_new_worksheet_begins_with_what_is_usual() {
+    let server = Server::start(binary()).await;
+    let lead = Client::signed_in(&server, "oda@example.com");
+    let place = lead.make_place("Library");
+    let controller = lead.make_controller(&place, "Shed");
+    let stations = format!("{controller}/stations");
+    let first = |client: &Client| client.get(&stations).form(&stations);
+    let chosen = |form: &[(String, String)], name: &str| form.iter().find(|(n, _)| n == name).map(|(_, v)| v.clone());
+    assert_eq!(chosen(&first(&lead), "s1_soil").as_deref(), Some("loam"));
+    let form = lead.get("/company").form("/company/usual");
+    let refused = lead.submit("/company/usual", form.clone(), &[("usual_soil", "lava")]);
+    assert_eq!((refused.status, refused.body.matches("class=\"errm\"").count()), (422, 1), "{}", refused.brief());
+    let usual = [("usual_soil", "clay"), ("usual_sprinkler", "drip"), ("usual_plant", "shrubs")];
+    assert_eq!(lead.submit("/company/usual", form, &usual).location(), "/company");
+    let form = first(&lead);
+    let line = ["soil", "sprinkler", "plant", "name"].map(|field| chosen(&form, &format!("s1_{field}")).unwrap());
+    assert_eq!(line, ["clay", "drip", "shrubs", ""]);
+    assert_eq!(chosen(&lead.get("/company").form("/company/usual"), "usual_soil").as_deref(), Some("clay"));
+    // Stations that are there stay as they are, and the next line begins with the one above it.
+    let saved = lead.submit(&stations, form, &[("s1_name", "Bank"), ("s1_soil", "sand")]);
+    assert_eq!(saved.status, 303, "{}", saved.brief());
+    assert_eq!(chosen(&first(&lead), "s2_soil").as_deref(), Some("sand"));
+}

@@ -218,3 +218,28 @@ async fn a_gauge_beside_typed_normals_answers_for_a_wet_week() {
     assert_eq!(client.submit(&normals, form, &[("et0_6", "4.4")]).status, 303);
     assert!(client.get(&temporary).body.contains("It rained 55.0\u{a0}mm"), "the readings stay");
 }
+
+/// A place of which nothing is known but its climate in words: a guess that carries a year, marked as one.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_climate_in_words_carries_a_place_without_figures() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let (place, controller) = client.import_site("library-terraces");
+    let normals = format!("{place}/weather/normals");
+    let page = client.get(&format!("{normals}?by=climate"));
+    let words = [("air", "arid"), ("summer", "moderate"), ("winter", "cool")];
+    let refused =
+        client.submit(&normals, page.form(&normals), &[("air", "arid"), ("summer", "cool"), ("winter", "warm")]);
+    assert_eq!((refused.status, refused.field("by").as_str()), (422, "climate"), "{}", refused.brief());
+    assert!(refused.body.contains("not warmer than the warmest"), "{}", refused.brief());
+    let saved = client.submit(&normals, page.form(&normals), &words);
+    assert_eq!(saved.status, 303, "{}", saved.brief());
+    let weather = client.get(&format!("{place}/weather"));
+    assert!(weather.body.contains("from a climate in words (dry; warmest months moderate"), "{}", weather.brief());
+    // Asked again it stands as it was said, and the year is there.
+    let again = client.get(&normals);
+    assert!(again.body.contains("<option value=\"arid\" selected"), "{}", again.brief());
+    assert!(again.body.contains("5.5 (4.0"), "{}", again.brief());
+    let year = client.get(&format!("{controller}/year?month=6"));
+    assert!(year.body.contains("from a climate in words"), "{}", year.brief());
+}

@@ -153,6 +153,27 @@ async fn minutes_vent_and_refill_point_are_tried() {
     assert!(shown.body.contains("class=\"trymore\" open"), "what is tried is not folded away");
 }
 
+/// The disc of a rain sensor is stated on Sensors; what is remembered of a replay does not outlive the change.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_rain_sensor_whose_disc_was_measured_is_replayed_as_it_is() {
+    let (_server, client, href) = demo().await;
+    let address = href.replace("/replay", "/sensors");
+    let form = client.get(&format!("{address}?sensor=1")).form(&address);
+    for bad in [[("capacity", "1"), ("release", "50")], [("capacity", "25"), ("release", "150")]] {
+        let refused = client.submit(&address, form.clone(), &bad);
+        assert_eq!((refused.status, refused.body.matches("class=\"errm\"").count()), (422, 1), "{}", refused.brief());
+    }
+    let before = client.get(&format!("{href}?period=2025"));
+    assert!(before.body.contains("holds 25.0\u{a0}mm"), "{}", before.brief());
+    let set = client.submit(&address, form, &[("capacity", "40"), ("release", "10")]);
+    assert_eq!(set.status, 303, "{}", set.brief());
+    assert_eq!(client.get(&format!("{address}?sensor=1")).field("release"), "10");
+    let after = client.get(&format!("{href}?period=2025"));
+    assert!(after.body.contains("holds 40.0\u{a0}mm") && after.body.contains("lets go below 10 % of"));
+    let applied = |page: &str| number(&row(page, "Rain sensor")[0]);
+    assert!(applied(&after.body) < applied(&before.body), "it dries longer and holds more");
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn what_makes_no_sense_is_said_at_its_place() {
     let (_server, client, href) = demo().await;
@@ -208,4 +229,46 @@ async fn the_days_are_given_out_and_add_up() {
             - of(&pair[1], "tried_et_actual_mm");
         assert!((change - flows).abs() < 1e-6, "{pair:?}");
     }
+}
+
+/// Ways to water and Replay ask the same balance.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_ways_to_water_tell_what_replay_tells() {
+    let (_server, client, replay) = demo().await;
+    let controller = replay.trim_end_matches("/replay").to_owned();
+    let ways = client.get(&format!("{controller}/ways?program=A"));
+    assert_eq!(ways.status, 200, "{}", ways.brief());
+    assert!(ways.body.contains("Program A in July: its plants need"), "{}", ways.brief());
+    let page = client.get(&format!("{replay}?program=A&period=2025"));
+    let twins = [("Set days", "The plan"), ("Refill by depletion", "Refill by depletion"), ("By hand", "By hand")];
+    for (way, strategy) in twins {
+        // Applied, lost, dry days and adequacy, after the rhythm and three figures of the week.
+        let (way, strategy) = (&row(&ways.body, way)[4..8], row(&page.body, strategy));
+        let [applied, lost, stress, adequacy] = [0, 2, 3, 5].map(|i| strategy[i].clone());
+        assert_eq!(way, [applied, lost, stress, adequacy]);
+    }
+    let tried = client.get(&format!("{replay}?program=A&period=2025&days=1"));
+    assert_eq!(row(&ways.body, "Deep and seldom")[4], row(&tried.body, "As tried")[0]);
+    // A program that is not there is the first that is.
+    let other = client.get(&format!("{controller}/ways?program=%00"));
+    assert!(other.body.contains("Program A in July"), "{}", other.brief());
+}
+
+#[tokio::test(flavor = "multi_thread")]
+async fn the_card_of_runs_by_hand_needs_no_weather() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let (place, controller) = client.import_site("library-terraces");
+    let card = client.get(&format!("{controller}/by-hand"));
+    assert_eq!(card.status, 200, "{}", card.brief());
+    assert!(card.body.contains("8 June to 14 June"), "{}", card.brief());
+    assert!(card.body.contains("no fresh weather is on record"), "{}", card.brief());
+    assert!(card.body.contains("Days left on which watering is allowed this week: Thursday"), "{}", card.brief());
+    let minutes = card.body.matches("<td class=\"bigf r\">").count();
+    assert_eq!(minutes, 7, "each station has its minutes");
+    // A controller without stations has no ways yet, and says what is missing.
+    let empty = client.make_controller(&place, "Shed");
+    let ways = client.get(&format!("{empty}/ways"));
+    assert!(ways.body.contains("The ways are compared once"), "{}", ways.brief());
+    assert_eq!(client.get(&format!("{empty}/by-hand")).status, 200);
 }

@@ -314,3 +314,27 @@ squeeze-long-ribbon-more = over 50 mm (2 in)
 rub-gritty = Gritty
 rub-even = Neither
 rub-smooth = Smooth
+
+# Stations side by side.
+compare-title = Compare stations
+compare-link = Compare
+compare-sub = What follows for each, and what it follows from. Rows that differ are in bold.
+compare-pick = Up to { $a } stations
+compare-go = Compare
+compare-none = There is nothing to compare until stations and weather are there.
+compare-year = Need by month
+compare-from = What it follows from
+compare-peak = Need in the peak month
+compare-interval = The soil lasts
+compare-times = Times a week
+compare-net = Each time, net
+compare-over-raw = { $a } more than the roots hold
+compare-week = In a week
+compare-multiplier = For uneven cover
+compare-chosen = chosen by hand
+compare-cycles = In cycles
+compare-cut = { $count } × { $cycle } min at most, { $soak } min between
+compare-foot = Net depths are what the plants get; the bars of all stations are on one scale.
+turf-months = Turf is often given a coefficient for each month (Meyer and Gibeault, from memory).
+turf-fill = Fill them in
+turf-filled = The coefficients by month are filled in under Plants, and not saved yet. In the southern hemisphere they are moved by six months.

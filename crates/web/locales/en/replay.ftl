@@ -91,6 +91,7 @@ replay-soil-sensor = Soil sensor
 replay-soil-note = from half of the readily available water
 replay-deficit = Refill by depletion
 replay-deficit-note = each station by itself
+replay-by-hand-note = once a week, what is missing
 replay-plan = The plan
 replay-tried = As tried
 replay-foot = Lost: percolation and runoff. Stress: the driest quarter’s worst station, stress coefficient under 0.9. Dotted: under { $a }.
@@ -106,7 +107,7 @@ replay-no-rain =
     }
 replay-assumptions = Assumptions
 replay-assume-1 = Rain itself never runs off; water runs off where it comes faster than the soil takes it, cycle by cycle.
-replay-assume-2 = A rain sensor holds 25 mm, dries at reference ET times its vent, and lets go at half of its setting. It is asked at a program’s first start of the day.
+replay-assume-2 = The disc of a rain sensor holds { $disc }, dries at reference ET times its vent, and lets go below { $release } % of its setting; both figures stand on Sensors. It is asked at a program’s first start of the day.
 replay-assume-3 = Root zones begin 90 days before the period, at field capacity. Temporary settings are left out.
 replay-assume-4 = The balance is FAO-56 eq. 82 to 88, by local day; rain and water enter before the plants drink.
 replay-plan-saves = The plan saves

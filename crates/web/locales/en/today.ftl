@@ -82,9 +82,26 @@ due-over = { $a }: { $b }
 due-over-more = Ended { $a } ({ $b }). Put it back.
 due-dial = { $a }: values to dial in
 due-dial-more = { $a }, and { $b } more.
-due-soon = { $a }: percent to change on { $b }
-due-soon-program = { $program } from { $now } to { $then }
-due-soon-act = See the year
+due-soon = { $a }: to set on { $b }
+due-soon-act = See what comes
+ahead-title = The year ahead
+ahead-link = What comes in the year ahead
+ahead-sub = What is to be set by hand, what sensors and rounds ask for, and when clocks change. What a panel does by itself is not here.
+ahead-calendar = Export calendar
+ahead-nothing = Nothing comes within a year. Dates stand here once a panel, a sensor or a round asks for them.
+ahead-everywhere = everywhere
+ahead-from-to = { $slot } from { $now } to { $then }
+ahead-to = { $slot }: { $then }
+ahead-more =
+    { $n ->
+        [one] 1 more value
+       *[other] { $n } more values
+    }
+ahead-battery = { $a }: battery due
+ahead-proof = { $a }: prove that it works
+ahead-round = Look at the ground again
+ahead-clock-forward = Clocks go one hour forward: set the panels that do not adjust by themselves
+ahead-clock-back = Clocks go one hour back: set the panels that do not adjust by themselves
 due-dial-act = Dial in
 due-look-again = { $a }: round due
 due-look-again-more = Due since { $a }. The ground now shows what the last change did.

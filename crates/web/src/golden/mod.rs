@@ -18,7 +18,7 @@ use crate::context::{WeatherDay, budget_of};
 use crate::form::Form;
 use crate::pages::last_weeks::soil_this_morning;
 use crate::pages::proposals::ProposalsView;
-use crate::pages::replay::{Asked, Field, ReplayLiveTemplate, ReplayView, ViewInput};
+use crate::pages::replay::{Asked, Field, KnownBeside, ReplayLiveTemplate, ReplayView, ViewInput};
 use crate::pages::spine::{Spine, Step};
 use crate::pages::stations::{Sheet, SheetInput, StationsLiveTemplate, filled};
 use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
@@ -51,7 +51,7 @@ fn the_worksheet() {
         let controller = context.controller();
         let budget = budget_of(controller, context.normals(), &context.at.rules);
         let sheet = Sheet::of(SheetInput {
-            form: filled(controller, 3, units),
+            form: filled(controller, 3, None, units),
             controller,
             budget: &budget,
             provenance: Provenances::of(&context.at),
@@ -234,7 +234,14 @@ fn the_replay() {
             form.set(name, value);
         }
         let asked = Asked::read(&mut form, (&field.controller, &field.plan), &days).unwrap();
+        let known = KnownBeside::default();
+        let beside = known.of("", &field, &asked, &days).unwrap();
+        // Asked again it is remembered; another period is another question.
+        assert!(std::sync::Arc::ptr_eq(&beside, &known.of("", &field, &asked, &days).unwrap()));
+        let all = Asked { period: "1999".into(), ..asked.clone() };
+        assert!(!std::sync::Arc::ptr_eq(&beside, &known.of("", &field, &all, &days).unwrap()));
         let view = ReplayView::of(ViewInput {
+            beside: &beside,
             field: &field,
             days: &days,
             asked: &asked,

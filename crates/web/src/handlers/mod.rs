@@ -1,6 +1,7 @@
 //! One folder a noun, one file a verb.
 
 pub(crate) mod account;
+pub(crate) mod ahead;
 pub(crate) mod company;
 pub(crate) mod conflicts;
 pub(crate) mod controllers;
@@ -30,6 +31,7 @@ pub(crate) mod today;
 pub(crate) mod undo;
 pub(crate) mod units;
 mod uploaded_file;
+pub(crate) mod ways;
 pub(crate) mod weather;
 pub(crate) mod week;
 pub(crate) mod why;
@@ -38,15 +40,24 @@ pub(crate) mod year;
 use actix_web::HttpResponse;
 use actix_web::http::header::{CACHE_CONTROL, CONTENT_DISPOSITION, LOCATION};
 use askama::Template;
+use chrono_tz::Tz;
 use upland_core::controller::Station;
 
-use crate::context::ControllerContext;
+use crate::context::{ControllerContext, ControllerHead};
 use crate::error::{Page, PageError};
 
 /// The station of an address. What is no number is no station: who may not ask learns nothing from it.
 fn station_of(context: &ControllerContext, number: &str) -> Result<Station, PageError> {
     let number = number.parse::<u8>().ok();
     number.and_then(|n| context.controller().station(n)).cloned().ok_or(PageError::NotFound)
+}
+
+/// The zones of some controllers, each once.
+fn zones(heads: &[ControllerHead]) -> Vec<Tz> {
+    let mut names: Vec<&str> = heads.iter().map(|head| head.time_zone.as_str()).collect();
+    names.sort_unstable();
+    names.dedup();
+    names.into_iter().filter_map(|name| name.parse().ok()).collect()
 }
 
 /// A rendered page. Pages are private to their user and never kept by a cache.

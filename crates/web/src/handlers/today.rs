@@ -9,10 +9,10 @@ use crate::error::{Page, PageError};
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
-use crate::handlers::page;
+use crate::handlers::{page, zones};
 use crate::jobs::Jobs;
 use crate::loading;
-use crate::pages::due::clock_todo;
+use crate::pages::clock_change::clock_todo;
 use crate::pages::field::FieldState;
 use crate::pages::finder::{Finder, Search};
 use crate::pages::first_steps::first_steps;
@@ -148,12 +148,4 @@ async fn recent(
     let span = [today - TimeDelta::days(TWO_WEEKS), today];
     let days = loading::days_between(&user.account, weather, span).await?;
     Ok(RecentDays::of(home, &days, today, user.units))
-}
-
-/// The zones of some controllers, each once.
-fn zones(heads: &[ControllerHead]) -> Vec<Tz> {
-    let mut names: Vec<&str> = heads.iter().map(|head| head.time_zone.as_str()).collect();
-    names.sort_unstable();
-    names.dedup();
-    names.into_iter().filter_map(|name| name.parse().ok()).collect()
 }

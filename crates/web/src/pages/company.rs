@@ -1,13 +1,17 @@
 //! The company: its people, what they may do, and how long its log is kept.
 
 use chrono::{DateTime, Utc};
+use upland_core::controller::Station;
+use upland_core::field::{Field, Fields};
 use uuid::Uuid;
 
 use super::Choice;
 use super::shell::Shell;
 use crate::context::{Person, Role};
 use crate::form::Form;
-use crate::show::date_short;
+use crate::pages::field_form::{label_key, options, read, shown};
+use crate::pages::stations::plain_station;
+use crate::show::{Units, date_short};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -17,10 +21,46 @@ pub(crate) struct CompanyTemplate {
     pub(crate) form: Form,
     pub(crate) people: Vec<PersonLine>,
     pub(crate) roles: Vec<Choice>,
+    /// What can be usual at new stations: name of the field in the form, its words, what can be chosen.
+    pub(crate) usual: Vec<(String, String, Vec<Choice>)>,
     /// A link that was opened a moment ago: it is shown once.
     pub(crate) link: Option<LinkShown>,
     /// Key of the next action, so that pressing twice does it once.
     pub(crate) action: String,
+}
+
+/// The fields of a station that are mostly the same around a company.
+const USUAL: [&str; 5] = ["plant", "sprinkler", "soil", "slope", "exposure"];
+
+fn usual() -> impl Iterator<Item = (String, &'static Field<Station>)> {
+    let known = |name: &str| Station::FIELDS.iter().find(|f| f.name == name).map(|f| (format!("usual_{name}"), f));
+    USUAL.into_iter().filter_map(known)
+}
+
+/// The fields as a form shows them.
+pub(crate) fn usual_fields() -> Vec<(String, String, Vec<Choice>)> {
+    usual().map(|(name, field)| (name, Words.t(&label_key(field)), options(field))).collect()
+}
+
+fn plain() -> Station {
+    Station { name: "usual".into(), ..plain_station(1) }
+}
+
+/// The form of what is usual; where nobody said, of what the tool takes a station for.
+pub(crate) fn filled_usual(form: &mut Form, station: Option<&Station>, units: Units) {
+    let plain = plain();
+    for (name, field) in usual() {
+        form.set(&name, shown(field, station.unwrap_or(&plain), units));
+    }
+}
+
+/// Reads what is usual; nothing where a field makes no sense, which then says so.
+pub(crate) fn read_usual(form: &mut Form, units: Units) -> Option<Station> {
+    let mut station = plain();
+    for (name, field) in usual() {
+        read(form, &name, field, &mut station, units);
+    }
+    form.is_sound().then_some(station)
 }
 
 /// A link to be handed to a person.

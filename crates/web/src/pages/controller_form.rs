@@ -2,7 +2,7 @@ use crate::context::ChangeEntry;
 use chrono_tz::Tz;
 use upland_core::controller::{
     BaseMonth, Capability, CapabilityError, ClockFace, Contact, Controller, ControllerError, DayModes, PanelOrder,
-    PercentScope, PercentStorage, Preset, RunError, ScheduleError, StartOff,
+    Preset, RunError, ScheduleError, StartOff,
 };
 use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
 use upland_core::word::Word;
@@ -236,32 +236,19 @@ fn read_capability(form: &mut Form) -> Option<Capability> {
     let station_delay_max = form.whole::<u32>("station_delay_max", range::STATION_DELAY_SECONDS);
     let sensor_inputs = form.whole("sensor_inputs", range::SENSOR_INPUTS);
     let rain_delay_max = form.whole("rain_delay_max", range::RAIN_DELAY);
-    let contact = Contact::of_word(form.get("contact"));
-    let storage = PercentStorage::of_word(form.get("storage"));
-    let scope = PercentScope::of_word(form.get("scope"));
-    let panel_order = PanelOrder::of_word(form.get("panel_order"));
-    let start_off = StartOff::of_word(form.get("start_off"));
-    let clock_face = ClockFace::of_word(form.get("clock_face"));
-    let choices = [
-        ("storage", storage.is_ok()),
-        ("scope", scope.is_ok()),
-        ("contact", contact.is_ok()),
-        ("panel_order", panel_order.is_ok()),
-        ("start_off", start_off.is_ok()),
-        ("clock_face", clock_face.is_ok()),
-    ];
-    for (field, sound) in choices {
-        if !sound {
-            form.fail(field, Words.t("field-choice"));
-        }
-    }
+    let contact = form.chosen("contact");
+    let storage = form.chosen("storage");
+    let scope = form.chosen("scope");
+    let panel_order = form.chosen("panel_order");
+    let start_off = form.chosen("start_off");
+    let clock_face = form.chosen("clock_face");
     let capability = Capability {
         stations: stations?,
         percent_min: Percent::new(min?).ok()?,
         percent_max: Percent::new(max?).ok()?,
         percent_step: Percent::new(step?).ok()?,
-        percent_storage: storage.ok()?,
-        percent_scope: scope.ok()?,
+        percent_storage: storage?,
+        percent_scope: scope?,
         run_step: RunTime::from_seconds(run_step?),
         run_max: RunTime::from_minutes(run_max?).ok()?,
         watering_days: watering_days?,
@@ -273,13 +260,13 @@ fn read_capability(form: &mut Form) -> Option<Capability> {
         cycle_soak: form.is("cycle_soak", "yes"),
         station_delay_max: RunTime::from_seconds(station_delay_max?),
         sensor_inputs: sensor_inputs?,
-        contact: contact.ok()?,
+        contact: contact?,
         rain_delay_max: rain_delay_max?,
         months_off: form.is("months_off", "yes"),
         sensor_by_station: form.is("sensor_by_station", "yes"),
-        panel_order: panel_order.ok()?,
-        start_off: start_off.ok()?,
-        clock_face: clock_face.ok()?,
+        panel_order: panel_order?,
+        start_off: start_off?,
+        clock_face: clock_face?,
     };
     match capability.checked() {
         Ok(capability) => Some(capability),

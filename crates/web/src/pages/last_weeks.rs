@@ -3,7 +3,7 @@
 use chrono::{Datelike, NaiveDate, TimeDelta};
 use upland_core::climate::sun::sunrise_hours;
 use upland_core::controller::{Controller, Temporary, TemporaryKind};
-use upland_core::replay::{Recent, Season, SeasonDay, SoilNow};
+use upland_core::replay::{Recent, Season, SeasonDay, SoilNow, used_without_water};
 use upland_core::schedule::{Plan, on_panel};
 
 use super::field::FieldState;
@@ -77,6 +77,14 @@ impl LastWeeks {
 
     pub(crate) fn last_day(&self) -> NaiveDate {
         self.season.dates.last().copied().unwrap_or_default()
+    }
+
+    /// What each station has used in the week before the morning, mm by number, were it full at its beginning and not
+    /// watered since.
+    pub(crate) fn used_in_a_week(&self) -> Vec<(u8, f64)> {
+        let last = self.last_day();
+        let week = self.season.part([last - TimeDelta::days(6), last]);
+        week.map_or_else(Vec::new, |week| used_without_water(&self.controller, &week))
     }
 
     /// The question to the balance, with sums since a day.

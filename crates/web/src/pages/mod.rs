@@ -1,6 +1,9 @@
 //! View models: text ready to show, units included.
 
 pub(crate) mod account;
+pub(crate) mod ahead;
+pub(crate) mod by_hand;
+pub(crate) mod clock_change;
 pub(crate) mod company;
 pub(crate) mod controller_form;
 pub(crate) mod days_form;
@@ -42,6 +45,7 @@ pub(crate) mod spine;
 pub(crate) mod stations;
 pub(crate) mod temporary;
 pub(crate) mod today;
+pub(crate) mod ways;
 pub(crate) mod weather;
 pub(crate) mod weather_file;
 pub(crate) mod week;

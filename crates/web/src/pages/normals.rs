@@ -1,12 +1,15 @@
 //! Twelve normals to be typed: reference ET and rain, or highs, lows and rain.
 
+use upland_core::climate::in_words::{Air, ClimateInWords, Warmth};
 use upland_core::climate::normals::{MonthNormal, MonthSummary, Normals, normals_of_summary};
 use upland_core::quantity::{MonthOfYear, range};
+use upland_core::word::Word as _;
 
+use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
+use crate::context::{Told, TypedNormals};
 use crate::form::Form;
-use crate::intake::TypedNormals;
 use crate::show::{Measure, Units, month_long};
 use crate::words::Words;
 
@@ -15,7 +18,10 @@ use crate::words::Words;
 pub(crate) struct NormalsFormTemplate {
     pub(crate) shell: Shell,
     pub(crate) form: Form,
-    pub(crate) by_temperatures: bool,
+    pub(crate) by: By,
+    /// What the words of a climate may be.
+    pub(crate) airs: Vec<Choice>,
+    pub(crate) warmths: Vec<Choice>,
     pub(crate) post_to: String,
     pub(crate) back: String,
     pub(crate) months: Vec<NormalFields>,
@@ -37,9 +43,82 @@ pub(crate) struct NormalFields {
     pub(crate) worked: String,
 }
 
-/// Whether the form is for highs and lows.
-pub(crate) fn by_temperatures(form: &Form) -> bool {
-    form.is("by", "temperatures")
+/// From what normals are told.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum By {
+    Et0,
+    Temperatures,
+    Climate,
+}
+
+impl By {
+    pub(crate) fn of(form: &Form) -> Self {
+        match form.get("by") {
+            "temperatures" => Self::Temperatures,
+            "climate" => Self::Climate,
+            _ => Self::Et0,
+        }
+    }
+
+    pub(crate) const fn word(self) -> &'static str {
+        match self {
+            Self::Et0 => "et0",
+            Self::Temperatures => "temperatures",
+            Self::Climate => "climate",
+        }
+    }
+
+    /// What the page says it asks for.
+    pub(crate) const fn sub(self) -> &'static str {
+        match self {
+            Self::Et0 => "normals-sub",
+            Self::Temperatures => "normals-sub-temperatures",
+            Self::Climate => "normals-sub-climate",
+        }
+    }
+
+    /// Where the figures come from.
+    pub(crate) const fn why(self) -> &'static str {
+        match self {
+            Self::Et0 => "normals-why",
+            Self::Temperatures => "normals-why-temperatures",
+            Self::Climate => "normals-why-climate",
+        }
+    }
+}
+
+/// What the air of a climate may be.
+pub(crate) fn airs() -> Vec<Choice> {
+    [Air::Arid, Air::Humid].map(|air| Choice::new(air.word(), Words.t(air_key(air)))).to_vec()
+}
+
+/// How warm a season may be.
+pub(crate) fn warmths() -> Vec<Choice> {
+    let all = [Warmth::Warm, Warmth::Moderate, Warmth::Cool, Warmth::Cold];
+    all.map(|warmth| Choice::new(warmth.word(), Words.t(warmth_key(warmth)))).to_vec()
+}
+
+const fn air_key(air: Air) -> &'static str {
+    match air {
+        Air::Humid => "air-humid",
+        Air::Arid => "air-arid",
+    }
+}
+
+const fn warmth_key(warmth: Warmth) -> &'static str {
+    match warmth {
+        Warmth::Cold => "warmth-cold",
+        Warmth::Cool => "warmth-cool",
+        Warmth::Moderate => "warmth-moderate",
+        Warmth::Warm => "warmth-warm",
+    }
+}
+
+/// `dry air; summers warm, over 30 °C; winters cool, around 10 °C`.
+pub(crate) fn climate_words(climate: &ClimateInWords) -> String {
+    let w = Words;
+    let [summer, winter] = [climate.summer, climate.winter].map(|warmth| w.t(warmth_key(warmth)));
+    w.with("normals-climate", &[("air", &w.t(air_key(climate.air))), ("summer", &summer), ("winter", &winter)])
 }
 
 fn fields(month: MonthOfYear) -> NormalFields {
@@ -56,10 +135,20 @@ fn fields(month: MonthOfYear) -> NormalFields {
 
 /// The fields of the twelve months, with what the temperatures that are typed so far give.
 pub(crate) fn normal_fields(form: &Form, latitude_deg: f64, units: Units) -> Vec<NormalFields> {
-    let worked = if by_temperatures(form) { read_normals(&mut form.clone(), latitude_deg, units) } else { None };
-    let figure = |month: MonthOfYear| {
-        let mm = |typed: &TypedNormals| typed.normals[month.index()].et0_mm_per_day;
-        worked.as_ref().map_or_else(String::new, |typed| Measure::DepthADay.figure(mm(typed), units))
+    let worked = match By::of(form) {
+        By::Et0 => None,
+        By::Temperatures | By::Climate => read_normals(&mut form.clone(), latitude_deg, units),
+    };
+    let show = |mm: f64| Measure::DepthADay.figure(mm, units);
+    let figure = |month: MonthOfYear| match worked.as_ref().map(|typed| (typed, typed.told)) {
+        Some((typed, Told::Climate(climate))) => {
+            // A range this wide has no hundredths.
+            let [least, most] = climate.months(latitude_deg)[month.index()].map(|mm| Measure::Depth.figure(mm, units));
+            let middle = Measure::Depth.figure(typed.normals[month.index()].et0_mm_per_day, units);
+            Words.t2("normals-covers", middle, format!("{least} – {most}"))
+        }
+        Some((typed, _)) => show(typed.normals[month.index()].et0_mm_per_day),
+        None => String::new(),
     };
     MonthOfYear::ALL.map(|month| NormalFields { worked: figure(month), ..fields(month) }).to_vec()
 }
@@ -70,18 +159,31 @@ pub(crate) fn filled_normals(form: &mut Form, typed: &TypedNormals, units: Units
         let fields = fields(month);
         form.set(&fields.et0, Measure::DepthADay.typed(n.et0_mm_per_day, units));
         form.set(&fields.rain, n.rain_mm.map_or_else(String::new, |r| Measure::Depth.typed(r, units)));
-        if let Some(temperatures) = &typed.temperatures {
-            let [high, low]: [f64; 2] = temperatures[at];
-            form.set("by", "temperatures");
+        if let Told::Temperatures(months) = &typed.told {
+            let [high, low]: [f64; 2] = months[at];
             form.set(&fields.high, Measure::Temperature.typed(high, units));
             form.set(&fields.low, Measure::Temperature.typed(low, units));
+        }
+    }
+    match typed.told {
+        Told::Et0 => {}
+        Told::Temperatures(_) => form.set("by", By::Temperatures.word()),
+        Told::Climate(climate) => {
+            form.set("by", By::Climate.word());
+            form.set("air", climate.air.word());
+            form.set("summer", climate.summer.word());
+            form.set("winter", climate.winter.word());
         }
     }
 }
 
 /// Reads twelve normals: ET, or a high and a low, in every month; rain in every month or in none.
 pub(crate) fn read_normals(form: &mut Form, latitude_deg: f64, units: Units) -> Option<TypedNormals> {
-    let typed = if by_temperatures(form) { of_temperatures(form, latitude_deg, units) } else { of_et0(form, units) };
+    let typed = match By::of(form) {
+        By::Et0 => of_et0(form, units),
+        By::Temperatures => of_temperatures(form, latitude_deg, units),
+        By::Climate => of_climate(form, latitude_deg, units),
+    };
     let typed = typed.filter(|_| form.is_sound())?;
     let missing = typed.normals.iter().position(|n| n.rain_mm.is_none());
     if let Some(missing) = missing
@@ -91,7 +193,11 @@ pub(crate) fn read_normals(form: &mut Form, latitude_deg: f64, units: Units) -> 
         return None;
     }
     if typed.normals.iter().all(|n| n.et0_mm_per_day == 0.0) {
-        let first = if by_temperatures(form) { "high_1" } else { "et0_1" };
+        let first = match By::of(form) {
+            By::Et0 => "et0_1",
+            By::Temperatures => "high_1",
+            By::Climate => "summer",
+        };
         form.fail(first, Words.t("normals-all-zero"));
         return None;
     }
@@ -131,8 +237,19 @@ fn of_temperatures(form: &mut Form, latitude_deg: f64, units: Units) -> Option<T
     let months: [MonthSummary; 12] = months?.try_into().ok()?;
     Some(TypedNormals {
         normals: normals_of_summary(latitude_deg, &months),
-        temperatures: Some(months.map(|m| [m.t_max, m.t_min])),
+        told: Told::Temperatures(months.map(|m| [m.t_max, m.t_min])),
     })
+}
+
+fn of_climate(form: &mut Form, latitude_deg: f64, units: Units) -> Option<TypedNormals> {
+    let (air, summer, winter) = (form.chosen("air"), form.chosen("summer"), form.chosen("winter"));
+    let rain = MonthOfYear::ALL.map(|month| rain(form, &fields(month), units));
+    let climate = ClimateInWords { air: air?, summer: summer?, winter: winter? };
+    if climate.winter > climate.summer {
+        form.fail("winter", Words.t("normals-winter-warmer"));
+        return None;
+    }
+    Some(TypedNormals { normals: climate.normals(latitude_deg, rain), told: Told::Climate(climate) })
 }
 
 #[cfg(test)]
@@ -158,11 +275,11 @@ mod tests {
         let typed = read_normals(&mut form("temperatures"), 45.72, Units::Metric).unwrap();
         // FAO-56 example 20, printed 5.0 mm on 15 July.
         assert!((typed.normals[6].et0_mm_per_day - 5.0).abs() < 0.05);
-        assert_eq!(typed.temperatures.unwrap()[3], [26.6, 14.8]);
+        assert_eq!(typed.temperatures().unwrap()[3], [26.6, 14.8]);
         let mut again = Form::default();
         filled_normals(&mut again, &typed, Units::Us);
         let back = read_normals(&mut again, 45.72, Units::Us).unwrap();
-        assert!(back.temperatures.unwrap().iter().all(|[high, _]| (high - 26.6).abs() < 0.3), "{back:?}");
+        assert!(back.temperatures().unwrap().iter().all(|[high, _]| (high - 26.6).abs() < 0.3), "{back:?}");
     }
 
     #[test]
@@ -174,6 +291,28 @@ mod tests {
         // Reference ET is not asked for then, nor temperatures where it is.
         form.set("by", "et0");
         assert!(read_normals(&mut Form::default(), 45.0, Units::Metric).is_none());
+    }
+
+    #[test]
+    fn a_climate_in_words_covers_a_range_and_comes_back() {
+        let mut form = form("climate");
+        for (field, word) in [("air", "arid"), ("summer", "moderate"), ("winter", "cool")] {
+            form.set(field, word);
+        }
+        let typed = read_normals(&mut form, 45.0, Units::Metric).unwrap();
+        // FAO-56 table 2: 4 to 7 mm a day in a temperate, arid climate of 20 °C.
+        assert!((typed.normals[5].et0_mm_per_day - 5.5).abs() < 1e-9);
+        assert_eq!(typed.normals[3].rain_mm, Some(40.0));
+        assert_eq!(normal_fields(&form, 45.0, Units::Metric)[5].worked, "5.5 (4.0 – 7.0)");
+        let method = typed.method();
+        assert_eq!(crate::context::climate_of_method(&method).map(Told::Climate), Some(typed.told));
+        let mut again = Form::default();
+        filled_normals(&mut again, &typed, Units::Metric);
+        assert_eq!(read_normals(&mut again, 45.0, Units::Metric), Some(typed));
+        form.set("winter", "warm");
+        assert_eq!(read_normals(&mut form, 45.0, Units::Metric), None);
+        assert!(!form.error("winter").is_empty());
+        assert_eq!(crate::context::climate_of_method("typed+climate arid"), None);
     }
 
     #[test]

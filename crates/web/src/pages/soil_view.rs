@@ -47,11 +47,16 @@ impl SoilView {
         let days = w.count("soil-on-days", soil.watering_days);
         let last_watered =
             soil.last_watered.map_or_else(|| days.clone(), |on| w.t2("soil-last", &days, date_short(on)));
+        let raw = depth(soil.zone.raw_mm());
+        let felt = match soil.dry_since {
+            Some(on) => w.t2("soil-of-raw-since", &raw, date_short(on)),
+            None => w.t1("soil-of-raw", &raw),
+        };
         Self {
             title: w.t1("soil-title", date_short(last)),
             line: SoilLine::of(soil, units),
             rows: vec![
-                row("soil-missing", soil.depletion_mm, w.t1("soil-of-raw", depth(soil.zone.raw_mm()))),
+                row("soil-missing", soil.depletion_mm, felt),
                 row("soil-wanted", soil.wanted_mm, w.t1("soil-since", date_short(since))),
                 row("soil-rain", soil.rain_mm, if soil.covered { w.t("soil-roofed") } else { String::new() }),
                 row("soil-watered", soil.watered_mm, last_watered),

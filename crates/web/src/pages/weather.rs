@@ -8,9 +8,10 @@ use upland_core::quantity::MonthOfYear;
 use uuid::Uuid;
 
 use super::Choice;
+use super::normals::climate_words;
 use super::shell::Shell;
 use super::spine::Spine;
-use crate::context::Weather;
+use crate::context::{Weather, climate_of_method};
 use crate::form::Form;
 use crate::show::{Measure, Units, date_long, month_long, number};
 use crate::words::Words;
@@ -72,6 +73,9 @@ pub(crate) fn method_words(method: &str) -> String {
     }
     if method == TYPED_TEMPERATURES {
         return w.t("method-typed-temperatures");
+    }
+    if let Some(climate) = climate_of_method(method) {
+        return w.t1("method-typed-climate", climate_words(&climate));
     }
     if method.is_empty() {
         return w.t("method-none");

@@ -70,8 +70,11 @@ pub(crate) struct Fixed(pub(crate) f64);
 
 impl std::fmt::Display for Fixed {
     fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        // Whole numbers are written several times faster than fractions, and a chart has thousands of them.
         let tenths = (self.0 * 10.0).round() as i64;
-        if tenths % 10 == 0 { write!(f, "{}", tenths / 10) } else { write!(f, "{:.1}", tenths as f64 / 10.0) }
+        let sign = if tenths < 0 { "-" } else { "" };
+        let (whole, tenth) = (tenths.unsigned_abs() / 10, tenths.unsigned_abs() % 10);
+        if tenth == 0 { write!(f, "{sign}{whole}") } else { write!(f, "{sign}{whole}.{tenth}") }
     }
 }
 
@@ -92,5 +95,9 @@ mod tests {
         assert_eq!(signed(0.01, 1), "0.0");
         assert_eq!(Fixed(12.04).to_string(), "12");
         assert_eq!(Fixed(12.06).to_string(), "12.1");
+        assert_eq!(Fixed(-0.52).to_string(), "-0.5");
+        assert_eq!(Fixed(-3.0).to_string(), "-3");
+        assert_eq!(Fixed(-0.04).to_string(), "0");
+        assert_eq!(Fixed(f64::NAN).to_string(), "0");
     }
 }

@@ -4,6 +4,7 @@ pub(crate) mod link;
 pub(crate) mod log;
 pub(crate) mod role;
 pub(crate) mod show;
+pub(crate) mod usual;
 pub(crate) mod yard;
 
 use actix_web::HttpRequest;
@@ -17,7 +18,7 @@ use crate::form::{Form, new_key};
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::{go, invalid};
-use crate::pages::company::{CompanyTemplate, LinkShown, person_lines, role_choices};
+use crate::pages::company::{CompanyTemplate, LinkShown, filled_usual, person_lines, role_choices, usual_fields};
 use crate::pages::shell::View;
 use crate::state::App;
 use crate::words::Words;
@@ -44,6 +45,9 @@ async fn company_page(
         let yard = user.account.yard().await?;
         form.set("yard", yard.map_or_else(String::new, |[latitude, longitude]| format!("{latitude}, {longitude}")));
     }
+    if !form.has("usual_soil") {
+        filled_usual(&mut form, user.account.usual_station().await?.as_ref(), user.units);
+    }
     if !form.has("role") {
         form.set("role", "technician");
     }
@@ -53,6 +57,7 @@ async fn company_page(
         shell,
         people: person_lines(&people, user.user.id, error, now),
         roles: role_choices(),
+        usual: usual_fields(),
         link: None,
         action: new_key(),
         form,

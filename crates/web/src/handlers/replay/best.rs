@@ -5,7 +5,7 @@ use actix_web::web;
 use uuid::Uuid;
 
 use super::Loaded;
-use crate::error::{Page, PageError};
+use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
@@ -105,6 +105,7 @@ fn ended(searches: &Searches, search: &Search, href: &str, outcome: Outcome) -> 
     searches.forget(search.id);
     match outcome {
         Outcome::Found(query) => go(&format!("{href}?{query}")),
-        Outcome::Going | Outcome::Nothing => Err(PageError::NotFound),
+        // Nothing to search, or a second press took this one's place.
+        Outcome::Going | Outcome::Nothing => go(href),
     }
 }

@@ -1,3 +1,4 @@
+pub(crate) mod compare;
 pub(crate) mod preview;
 pub(crate) mod save;
 pub(crate) mod show;

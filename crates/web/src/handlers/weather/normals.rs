@@ -13,7 +13,7 @@ use crate::handlers::saving::{action, apply_over, made_on};
 use crate::handlers::{invalid, page};
 use crate::intake::{DailyRecord, TypedNormals, revision_of_normals, revision_of_record};
 use crate::loading;
-use crate::pages::normals::{NormalsFormTemplate, by_temperatures, filled_normals, normal_fields, read_normals};
+use crate::pages::normals::{By, NormalsFormTemplate, airs, filled_normals, normal_fields, read_normals, warmths};
 use crate::pages::shell::View;
 use crate::show::Measure;
 use crate::state::App;
@@ -124,7 +124,9 @@ async fn normals_page(
     let latitude = place.value.position.latitude_deg();
     Ok(NormalsFormTemplate {
         shell,
-        by_temperatures: by_temperatures(&form),
+        by: By::of(&form),
+        airs: airs(),
+        warmths: warmths(),
         months: normal_fields(&form, latitude, user.units),
         form,
         post_to,

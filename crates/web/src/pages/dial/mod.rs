@@ -20,8 +20,7 @@ use crate::form::{Form, new_key};
 use crate::show::Units;
 use crate::words::Words;
 
-use words::Wording;
-pub(crate) use words::next_words;
+pub(crate) use words::{Wording, next_words};
 
 /// What became of a slot on this visit: a letter of the address.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -99,15 +98,13 @@ impl<'a> DialIn<'a> {
 
     /// `Program A, start 2: off`.
     pub(crate) fn line(&self, slot: &Slot) -> String {
-        let (section, which) = self.wording.place(slot);
-        format!("{section}, {which}: {}", self.wording.with_unit(&slot.value))
+        format!("{}: {}", self.wording.slot(slot), self.wording.with_unit(&slot.value))
     }
 
     /// The line without a figure that reads otherwise in other units: for what is not written for one user.
     pub(crate) fn line_without_units(&self, slot: &Slot) -> String {
-        let (section, which) = self.wording.place(slot);
         match slot.section {
-            Section::SensorSetting(_) => format!("{section}, {which}"),
+            Section::SensorSetting(_) => self.wording.slot(slot),
             _ => self.line(slot),
         }
     }

@@ -131,6 +131,14 @@ impl Wording<'_> {
         ((until - self.now.date()).num_days() + 1).max(0).to_string()
     }
 
+    /// A slot in the middle of a sentence: `All programs, percent`.
+    pub(crate) fn slot(&self, slot: &Slot) -> String {
+        let (section, which) = self.place(slot);
+        let is_percent = matches!(slot.value, Value::Percent(_) | Value::PercentOff) && slot.month.is_none();
+        let which = if is_percent { Words.t("dial-percent") } else { which };
+        format!("{section}, {which}")
+    }
+
     /// Where the slot is: section, and which slot of it.
     pub(crate) fn place(&self, slot: &Slot) -> (String, String) {
         let w = Words;

@@ -48,10 +48,7 @@ pub(crate) fn rain_sensor(c: &Controller) -> (Vec<f64>, Option<RainSetting>) {
     c.sensors
         .iter()
         .find_map(|s| match &s.kind {
-            SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => Some((
-                thresholds_mm.clone(),
-                Some(RainSetting { threshold_mm: *threshold_mm, delay_days: *delay_days, vent: *vent }),
-            )),
+            SensorKind::Rain { thresholds_mm, setting } => Some((thresholds_mm.clone(), Some(*setting))),
             _ => None,
         })
         .unwrap_or_else(|| (SensorKind::COMMON_RAIN_MM.to_vec(), None))
@@ -92,6 +89,16 @@ impl Asked {
     }
 }
 
+fn days_of_year(year: i32) -> Option<[NaiveDate; 2]> {
+    Some([NaiveDate::from_ymd_opt(year, 1, 1)?, NaiveDate::from_ymd_opt(year, 12, 31)?])
+}
+
+/// The last year of which the weather has most days, its days on record.
+pub(crate) fn last_year(days: &[WeatherDay]) -> Option<[NaiveDate; 2]> {
+    let [first, last] = days_of_year(*years(days).last()?)?;
+    Some([first.max(days.first()?.date), last.min(days.last()?.date)])
+}
+
 /// The period that is asked for, a year or all, and its days on record: the last whole year unless somebody says
 /// otherwise. Nothing without a day of weather.
 pub(super) fn period(form: &Form, days: &[WeatherDay]) -> Option<(String, [NaiveDate; 2])> {
@@ -99,9 +106,7 @@ pub(super) fn period(form: &Form, days: &[WeatherDay]) -> Option<(String, [Naive
     let years = years(days);
     let year = form.get("period").parse::<i32>().ok().filter(|y| years.contains(y));
     let year = year.or_else(|| years.last().copied().filter(|_| form.get("period") != "all"));
-    let span = year
-        .and_then(|y| Some([NaiveDate::from_ymd_opt(y, 1, 1)?, NaiveDate::from_ymd_opt(y, 12, 31)?]))
-        .unwrap_or([first, last]);
+    let span = year.and_then(days_of_year).unwrap_or([first, last]);
     Some((year.map_or_else(|| "all".into(), |y| y.to_string()), [span[0].max(first), span[1].min(last)]))
 }
 
@@ -138,7 +143,6 @@ fn what_if(form: &mut Form, c: &Controller, station: &Station, plan: &Plan) -> W
     let days = number_of(form, "days", 0.0, 7.0).map(|d| d as u8).filter(|d| *d >= 1);
     let days = days.filter(|d| weekdays_of(c, letter) != Some(*d));
     let (_, own) = rain_sensor(c);
-    let usual = RainSetting { threshold_mm: 13.0, delay_days: 0, vent: Vent::Half };
     let wait = number_of(form, "wait", 0.0, 14.0);
     let vent = Vent::of_word(form.get("vent")).ok();
     let rain = match form.get("trip") {
@@ -147,12 +151,13 @@ fn what_if(form: &mut Form, c: &Controller, station: &Station, plan: &Plan) -> W
             (Some(mm), _, _) if !(0.5..=25.0).contains(&mm) => RainChange::Keep,
             (None, false, _) | (None, _, None) => RainChange::Keep,
             (mm, _, own) => {
-                let own_or = own.unwrap_or(usual);
+                let own_or = own.unwrap_or(RainSetting::USUAL);
                 let setting = RainSetting {
                     threshold_mm: mm.unwrap_or(own_or.threshold_mm),
                     // 0 to 14 by its range.
                     delay_days: wait.map_or(own_or.delay_days, |d| d as u8),
                     vent: vent.unwrap_or(own_or.vent),
+                    disc: own_or.disc,
                 };
                 if own == Some(setting) { RainChange::Keep } else { RainChange::Set(setting) }
             }

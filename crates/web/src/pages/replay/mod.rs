@@ -2,6 +2,7 @@
 
 mod account;
 mod asked;
+mod beside;
 mod place;
 mod rows;
 mod saving;
@@ -9,7 +10,8 @@ mod seasons;
 mod tabs;
 mod view;
 
-pub(crate) use asked::Asked;
+pub(crate) use asked::{Asked, ENOUGH, last_year};
+pub(crate) use beside::KnownBeside;
 pub(crate) use place::{Member, PlaceReplay, PlaceReplayTemplate};
 pub(crate) use rows::daily_csv;
 pub(crate) use seasons::Field;

@@ -5,10 +5,11 @@ use upland_core::found::Panel;
 use upland_core::replay::{Kind, Replayed, Season, WholeTotals};
 
 use super::asked::{period, price_and_enough, years};
-use super::rows::{Manner, StrategyRow, YearRow, best_named, telling_years};
+use super::beside::{USUAL, telling_years};
+use super::rows::{Manner, StrategyRow, YearRow, best_named};
 use super::seasons::Field;
 use super::tabs::{Tab, period_tabs};
-use super::view::{USUAL, kind_key};
+use super::view::kind_key;
 use crate::charts::StrategyPlot;
 use crate::context::{ControllerContext, WeatherDay};
 use crate::form::Form;

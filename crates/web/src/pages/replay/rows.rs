@@ -1,11 +1,12 @@
 //! Rows of a replay: strategies side by side, other years, and the days as a file.
 
-use chrono::{Datelike, NaiveDate};
+use chrono::NaiveDate;
 use upland_core::controller::Controller;
-use upland_core::replay::{Daily, Kind, Season, WholeTotals};
+use upland_core::replay::{Daily, WholeTotals};
 use upland_core::schedule::Plan;
 
 use super::asked::Asked;
+use super::beside::Beside;
 use super::seasons::Field;
 use crate::show::{Measure, Units, number, signed};
 use crate::words::Words;
@@ -119,39 +120,21 @@ impl YearRow {
     }
 }
 
-/// The driest, the middle and the wettest year on record by their rain: key of the name, year, rain in mm.
-pub(super) fn telling_years(season: &Season, years: &[i32]) -> Vec<(&'static str, i32, f64)> {
-    let rain = |year: i32| -> f64 {
-        season.dates.iter().zip(&season.rain_mm).filter(|(d, _)| d.year() == year).map(|(_, mm)| mm).sum()
-    };
-    let mut by_rain: Vec<(i32, f64)> = years.iter().map(|y| (*y, rain(*y))).collect();
-    by_rain.sort_by(|a, b| a.1.total_cmp(&b.1));
-    let picked = match by_rain.len() {
-        0 => Vec::new(),
-        1 => vec![("replay-the-year", 0)],
-        2 => vec![("replay-dry", 0), ("replay-wet", 1)],
-        n => vec![("replay-dry", 0), ("replay-middle", n / 2), ("replay-wet", n - 1)],
-    };
-    picked.into_iter().map(|(key, i)| (key, by_rain[i].0, by_rain[i].1)).collect()
-}
-
 /// What is tried in a dry, a middle and a wet year.
 pub(super) fn year_rows(
     field: &Field<'_>,
     asked: &Asked,
     changed: (&Controller, &Plan),
-    years: &[i32],
+    beside: &Beside,
     units: Units,
 ) -> Vec<YearRow> {
-    telling_years(&field.whole, years)
-        .into_iter()
-        .filter_map(|(key, year, rain)| {
-            let span = [NaiveDate::from_ymd_opt(year, 1, 1)?, NaiveDate::from_ymd_opt(year, 12, 31)?];
-            let season = field.season(span)?;
-            let tried = field.tried(&season, asked, changed).totals;
-            let present = field.usual(Kind::AsFound, &season, asked).totals;
-            let name = Words.with(key, &[("year", &year.to_string()), ("rain", &Measure::Depth.season(rain, units))]);
-            Some(YearRow::of(name, [&tried, &present], asked.enough, units))
+    let years = beside.years.iter();
+    years
+        .filter_map(|(key, year, rain, present)| {
+            let span = [NaiveDate::from_ymd_opt(*year, 1, 1)?, NaiveDate::from_ymd_opt(*year, 12, 31)?];
+            let tried = field.tried_sums(&field.season(span)?, asked, changed);
+            let name = Words.with(key, &[("year", &year.to_string()), ("rain", &Measure::Depth.season(*rain, units))]);
+            Some(YearRow::of(name, [&tried, present], asked.enough, units))
         })
         .collect()
 }

@@ -5,8 +5,8 @@ use upland_core::climate::sun::sunrise_hours;
 use upland_core::controller::Controller;
 use upland_core::found::Panel;
 use upland_core::replay::{
-    BestInput, Candidate, Found, Ground, Keep, Kind, Progress, REFILL_SHARE, Replayed, Season, SeasonDay, WholeTotals,
-    peak_et0, replay,
+    BestInput, Candidate, Found, Ground, Keep, Kind, Progress, REFILL_SHARE, Replayed, Season, SeasonDay, Way,
+    WholeTotals, peak_et0, replay,
 };
 use upland_core::schedule::Plan;
 
@@ -121,11 +121,19 @@ impl<'a> Field<'a> {
         (controller, plan)
     }
 
-    /// What is tried.
-    pub(crate) fn tried(&self, season: &Season, asked: &Asked, (controller, plan): (&Controller, &Plan)) -> Run {
+    /// What is tried, with the days of the station that is asked about.
+    pub(crate) fn tried(&self, season: &Season, asked: &Asked, tried: (&Controller, &Plan)) -> Run {
+        self.trial(season, asked, tried, Keep::Station(asked.station))
+    }
+
+    /// The same without any days.
+    pub(crate) fn tried_sums(&self, season: &Season, asked: &Asked, tried: (&Controller, &Plan)) -> WholeTotals {
+        self.trial(season, asked, tried, Keep::Sums).totals
+    }
+
+    fn trial(&self, season: &Season, asked: &Asked, (controller, plan): (&Controller, &Plan), keep: Keep) -> Run {
         let candidate = self.candidate(controller, plan);
         let rules = &self.context.at.rules;
-        let keep = Keep::Station(asked.station);
         self.run(replay(&self.ground, season, rules, &mut candidate.planned(), keep), asked)
     }
 
@@ -137,6 +145,15 @@ impl<'a> Field<'a> {
         let candidate = Candidate { ground: &ground, ..self.candidate(&controller, &plan) };
         let rules = &self.context.at.rules;
         replay(&ground, season, rules, &mut candidate.planned(), Keep::Sums).totals(only)
+    }
+
+    /// A way to water at work in a controller that was made for it: its sums over a season, of some stations.
+    pub(crate) fn of_way(&self, season: &Season, way: Way, controller: &Controller, only: &[u8]) -> WholeTotals {
+        let controller = Controller { temporaries: Vec::new(), ..controller.clone() };
+        let plan = self.context.situation(self.first).plan(&controller);
+        let candidate = self.candidate(&controller, &plan);
+        let rules = &self.context.at.rules;
+        replay(&self.ground, season, rules, way.strategy(&candidate).as_mut(), Keep::Sums).totals(Some(only))
     }
 
     /// What is tried, and the present.

@@ -7,7 +7,8 @@ use upland_core::sensor::{RainSetting, Vent};
 use upland_core::word::Word as _;
 
 use super::account::{AccountRow, StationRow};
-use super::asked::{Asked, percents_text, rain_sensor, weekdays_of, years};
+use super::asked::{Asked, percents_text, rain_sensor, weekdays_of};
+use super::beside::Beside;
 use super::rows::{Manner, StrategyRow, YearRow, best_named, year_rows};
 use super::saving::{Saving, saving};
 use super::seasons::{Field, Run};
@@ -66,6 +67,7 @@ pub(crate) struct ReplayView {
     pub(crate) by_station: Vec<StationRow>,
     pub(crate) account_title: String,
     pub(crate) account: Vec<AccountRow>,
+    pub(crate) assumptions: [String; 4],
     pub(crate) foot: String,
     pub(crate) price: bool,
 }
@@ -91,6 +93,7 @@ pub(crate) struct ViewInput<'a> {
     pub(crate) field: &'a Field<'a>,
     pub(crate) days: &'a [WeatherDay],
     pub(crate) asked: &'a Asked,
+    pub(crate) beside: &'a Beside,
     pub(crate) form: Form,
     pub(crate) href: String,
     pub(crate) found_on: Option<chrono::NaiveDate>,
@@ -101,14 +104,13 @@ impl ReplayView {
     /// The page of a question; nothing where the period has no day.
     pub(crate) fn of(input: ViewInput<'_>) -> Option<Self> {
         let w = Words;
-        let ViewInput { field, days, asked, mut form, href, found_on, units } = input;
+        let ViewInput { field, days, asked, beside, mut form, href, found_on, units } = input;
         let season = field.season(asked.span)?;
         let c = &field.controller;
-        let present = field.usual(Kind::AsFound, &season, asked);
+        let Beside { present, usual, .. } = beside;
         let (changed, plan) = field.tried_controller(asked);
         let tried = field.tried(&season, asked, (&changed, &plan));
         let manner = Manner { units, price: asked.price, enough: asked.enough };
-        let usual: Vec<(Kind, Run)> = USUAL.into_iter().map(|kind| (kind, field.usual(kind, &season, asked))).collect();
         let present_note =
             found_on.map_or_else(|| w.t("replay-as-planned"), |on| w.t1("replay-found-on", date_short(on)));
         let name = |kind: Kind| w.t(kind_key(kind));
@@ -120,7 +122,7 @@ impl ReplayView {
             &present.totals,
             manner,
         )];
-        for (kind, run) in &usual {
+        for (kind, run) in usual {
             let note = kind_note(*kind, c);
             rows.push(StrategyRow::of(name(*kind), note, "usual", &run.totals, &present.totals, manner));
         }
@@ -141,7 +143,7 @@ impl ReplayView {
         let by_station = StationRow::all(c, &tried.replayed, &own.collect::<Vec<u8>>(), units);
         let station = c.station(asked.station)?;
         let part = asked.part.index();
-        let runs = std::iter::once((name(Kind::AsFound), &present))
+        let runs = std::iter::once((name(Kind::AsFound), present))
             .chain(usual.iter().map(|(kind, run)| (name(*kind), run)))
             .chain([(tried_name, &tried)]);
         let account =
@@ -149,7 +151,7 @@ impl ReplayView {
         let daily = |run: &Run| -> Option<Daily> {
             run.replayed.station(asked.station)?.daily.as_ref().map(|d| d[part].clone())
         };
-        let (tried_days, present_days) = (daily(&tried)?, daily(&present)?);
+        let (tried_days, present_days) = (daily(&tried)?, daily(present)?);
         let plate = SeasonPlate::draw(SeasonPlateInput {
             dates: season.counted(),
             zone: station.zone(),
@@ -199,7 +201,7 @@ impl ReplayView {
             ),
             plate_label: w.with("replay-plate", &[("part", &part_words), ("station", &station.name)]),
             plate: plate.map(Box::new),
-            lanes: [lane("replay-lane-tried", &tried_days, &tried), lane("replay-lane-now", &present_days, &present)],
+            lanes: [lane("replay-lane-tried", &tried_days, &tried), lane("replay-lane-now", &present_days, present)],
             rain: Measure::Depth.season(tried_days.rain_mm.iter().sum(), units),
             unit: Measure::Depth.unit(units),
             volume_unit: Measure::Volume.unit(units),
@@ -212,11 +214,12 @@ impl ReplayView {
             plot: StrategyPlot::draw(&points, asked.enough),
             enough: w.t1("replay-plot-enough", number(asked.enough, 2)),
             saving,
-            years: year_rows(field, asked, (&changed, &plan), &years(days), units),
+            years: year_rows(field, asked, (&changed, &plan), beside, units),
             best,
             by_station,
             account_title: w.with("replay-account", &[("part", &part_words), ("station", &station.name)]),
             account,
+            assumptions: assumptions(c, units),
             foot: foot(&season, asked),
             price: asked.price.is_some(),
             base_href: href,
@@ -225,9 +228,15 @@ impl ReplayView {
     }
 }
 
-/// The strategies that stand between the present and what is tried.
-pub(super) const USUAL: [Kind; 6] =
-    [Kind::Fixed, Kind::ByMonth, Kind::EtSensor, Kind::RainSensor, Kind::SoilSensor, Kind::Deficit];
+fn assumptions(c: &Controller, units: Units) -> [String; 4] {
+    let disc = rain_sensor(c).1.unwrap_or(RainSetting::USUAL).disc;
+    let figures = [
+        ("disc", &*Measure::Depth.show(disc.capacity_mm, units)),
+        ("release", &*number(100.0 * disc.release_share, 0)),
+    ];
+    let w = Words;
+    [w.t("replay-assume-1"), w.with("replay-assume-2", &figures), w.t("replay-assume-3"), w.t("replay-assume-4")]
+}
 
 pub(super) fn kind_key(kind: Kind) -> &'static str {
     match kind {
@@ -239,6 +248,7 @@ pub(super) fn kind_key(kind: Kind) -> &'static str {
         Kind::RainSensor => "replay-rain-sensor",
         Kind::SoilSensor => "replay-soil-sensor",
         Kind::Deficit => "replay-deficit",
+        Kind::ByHand => "ways-hand",
     }
 }
 
@@ -251,6 +261,7 @@ fn kind_note(kind: Kind, c: &Controller) -> String {
         Kind::RainSensor => w.t(if rain_sensor(c).1.is_some() { "replay-rain-own" } else { "replay-rain-usual" }),
         Kind::SoilSensor => w.t("replay-soil-note"),
         Kind::Deficit => w.t("replay-deficit-note"),
+        Kind::ByHand => w.t("replay-by-hand-note"),
         Kind::Nothing | Kind::AsFound => String::new(),
     }
 }
@@ -317,9 +328,9 @@ pub(crate) fn best_address(field: &Field<'_>, asked: &Asked, progress: &Progress
     let rain: Vec<RainSetting> = own
         .into_iter()
         .flat_map(|own| {
-            thresholds.iter().flat_map(move |t| {
-                DELAYS.map(|delay_days| RainSetting { threshold_mm: *t, delay_days, vent: own.vent })
-            })
+            thresholds
+                .iter()
+                .flat_map(move |t| DELAYS.map(|delay_days| RainSetting { threshold_mm: *t, delay_days, ..own }))
         })
         .collect();
     let best = best_setting(field.search(&season, asked, &rain, progress))?;

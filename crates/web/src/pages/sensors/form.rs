@@ -1,9 +1,9 @@
 //! A sensor as a form.
 
 use chrono::NaiveDateTime;
-use upland_core::controller::{Contact, Controller, ProgramLetter};
+use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::quantity::{Range, range};
-use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorError, SensorKind, Vent, class_for};
+use upland_core::sensor::{Disc, EtClass, Proof, RainSetting, Reading, Sensor, SensorError, SensorKind, class_for};
 use upland_core::word::Word;
 
 use crate::context::ControllerContext;
@@ -74,12 +74,15 @@ pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
     }
     let (measure, _) = setting(&sensor.kind);
     match &sensor.kind {
-        SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => {
+        SensorKind::Rain { thresholds_mm, setting } => {
             let texts: Vec<String> = thresholds_mm.iter().map(|t| rain_text(*t, units)).collect();
             form.set("settings", texts.join("; "));
-            form.set("threshold", rain_text(*threshold_mm, units));
-            form.set("delay", delay_days.to_string());
-            form.set("vent", vent.word());
+            form.set("threshold", rain_text(setting.threshold_mm, units));
+            form.set("delay", setting.delay_days.to_string());
+            form.set("vent", setting.vent.word());
+            let [capacity, release] = disc_texts(setting.disc, units);
+            form.set("capacity", capacity);
+            form.set("release", release);
         }
         SensorKind::Freeze { thresholds_c, threshold_c } => {
             form.set("settings", list(thresholds_c, measure, units));
@@ -113,10 +116,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, before: &Sensor, un
     if input.is_none() {
         form.fail("input", w.t1("sensor-input-bad", controller.capability.sensor_inputs.to_string()));
     }
-    let contact = Contact::of_word(form.get("contact")).ok();
-    if contact.is_none() {
-        form.fail("contact", w.t("field-choice"));
-    }
+    let contact = form.chosen("contact");
     let (battery_on, proven_on) = (read_date(form, "battery_on"), read_date(form, "proven_on"));
     let how = form.get("proven_how").to_owned();
     if proven_on.is_some() && how.is_empty() {
@@ -147,6 +147,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, before: &Sensor, un
             SensorError::Settings => ("settings", w.t("sensor-settings-bad")),
             SensorError::OutOfRange(_) => ("settings", measure.allowed(range, units)),
             SensorError::NoSuchInput { inputs, .. } => ("input", w.t1("sensor-input-bad", inputs.to_string())),
+            SensorError::Disc(out) => ("capacity", out.to_string()),
             SensorError::Readings => ("r0at", w.t("sensor-readings-order")),
             SensorError::Trim => ("trim", w.t("field-choice")),
             SensorError::NoSuchStation(_) | SensorError::NoSuchProgram(_) => ("place", error.to_string()),
@@ -165,11 +166,10 @@ fn read_kind(form: &mut Form, c: &Controller, before: &Sensor, units: Units) -> 
             if delay.is_none() {
                 form.fail("delay", Measure::Plain.allowed(range::RAIN_SENSOR_DELAY, units));
             }
-            let vent = Vent::of_word(form.get("vent")).ok();
-            if vent.is_none() {
-                form.fail("vent", w.t("field-choice"));
-            }
-            Some(SensorKind::Rain { thresholds_mm, threshold_mm, delay_days: delay?, vent: vent? })
+            let vent = form.chosen("vent");
+            let disc = read_disc(form, before, units);
+            let setting = RainSetting { threshold_mm, delay_days: delay?, vent: vent?, disc: disc? };
+            Some(SensorKind::Rain { thresholds_mm, setting })
         }
         "freeze" => {
             let (thresholds_c, threshold_c) = read_settings(form, before, units)?;
@@ -198,6 +198,32 @@ fn read_kind(form: &mut Form, c: &Controller, before: &Sensor, units: Units) -> 
             None
         }
     }
+}
+
+/// [`range::DISC_RELEASE`] as it is typed.
+const RELEASE_PERCENT: Range = Range {
+    what: "disc-release",
+    unit: "%",
+    min: 100.0 * range::DISC_RELEASE.min,
+    max: 100.0 * range::DISC_RELEASE.max,
+};
+
+/// What a disc holds and the percent at which it lets go, as they are typed.
+fn disc_texts(disc: Disc, units: Units) -> [String; 2] {
+    [Measure::Depth.typed(disc.capacity_mm, units), Measure::Plain.typed(100.0 * disc.release_share, units)]
+}
+
+fn read_disc(form: &mut Form, before: &Sensor, units: Units) -> Option<Disc> {
+    let stored = match &before.kind {
+        SensorKind::Rain { setting, .. } => setting.disc,
+        _ => Disc::USUAL,
+    };
+    if disc_texts(stored, units) == [form.get("capacity"), form.get("release")] {
+        return Some(stored);
+    }
+    let capacity = form.needed("capacity", Measure::Depth, range::DISC_CAPACITY, units);
+    let release = form.needed("release", Measure::Plain, RELEASE_PERCENT, units);
+    Some(Disc { capacity_mm: capacity?, release_share: release? / 100.0 })
 }
 
 /// The sensor's own list of settings, and the one it is set to.

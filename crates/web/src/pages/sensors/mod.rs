@@ -5,7 +5,7 @@ mod replay;
 
 use chrono::{NaiveDate, TimeDelta};
 use upland_core::controller::{Contact, Controller, TemporaryKind};
-use upland_core::sensor::{Sensor, SensorKind, Vent};
+use upland_core::sensor::{Disc, Sensor, SensorKind, Vent};
 use upland_core::word::Word;
 
 use super::Choice;
@@ -64,6 +64,8 @@ pub(crate) struct SensorForm {
     pub(crate) title: String,
     pub(crate) unit: &'static str,
     pub(crate) settings: Vec<Choice>,
+    /// What a disc holds as long as nobody knows better.
+    pub(crate) usual_disc: String,
     pub(crate) vents: Vec<Choice>,
     pub(crate) contacts: Vec<Choice>,
     pub(crate) yes_no: Vec<Choice>,
@@ -97,10 +99,10 @@ pub(crate) fn sensor_name(sensor: &Sensor) -> String {
 pub(crate) fn set_to(sensor: &Sensor, units: Units) -> String {
     let w = Words;
     match &sensor.kind {
-        SensorKind::Rain { threshold_mm, delay_days, .. } => w.t2(
+        SensorKind::Rain { setting, .. } => w.t2(
             "sensor-set-rain",
-            format!("{}\u{a0}{}", Measure::Depth.typed(*threshold_mm, units), Measure::Depth.unit(units)),
-            delay_days.to_string(),
+            format!("{}\u{a0}{}", Measure::Depth.typed(setting.threshold_mm, units), Measure::Depth.unit(units)),
+            setting.delay_days.to_string(),
         ),
         SensorKind::Freeze { threshold_c, .. } => {
             w.t1("sensor-set-freeze", Measure::Temperature.show(*threshold_c, units))
@@ -147,6 +149,17 @@ const fn how_to_prove(kind: &SensorKind) -> &'static str {
     }
 }
 
+/// When the proof of a sensor is old; nothing as long as it was never seen to work.
+pub(crate) fn proof_due(sensor: &Sensor) -> Option<NaiveDate> {
+    sensor.proven.as_ref().map(|proof| proof.on + TimeDelta::days(PROOF_DAYS + 1))
+}
+
+/// When the battery of a sensor is due; nothing where it has none, or where nobody knows how old it is.
+pub(crate) fn battery_due(sensor: &Sensor) -> Option<NaiveDate> {
+    let changed = sensor.battery_on.filter(|_| !sensor.battery.is_empty());
+    changed.map(|on| on + TimeDelta::days(BATTERY_DAYS + 1))
+}
+
 /// What is wrong with a sensor, or due on a day.
 pub(crate) fn notes(c: &Controller, sensor: &Sensor, today: NaiveDate) -> Vec<(String, About)> {
     let w = Words;
@@ -180,12 +193,12 @@ pub(crate) fn notes(c: &Controller, sensor: &Sensor, today: NaiveDate) -> Vec<(S
     }
     match &sensor.proven {
         None => out.push((w.t(how_to_prove(&sensor.kind)), About::Upkeep)),
-        Some(p) if today - p.on > TimeDelta::days(PROOF_DAYS) => {
+        Some(p) if proof_due(sensor).is_some_and(|due| today >= due) => {
             out.push((w.t1("sensor-proof-old", date_long(p.on)), About::Upkeep));
         }
         Some(_) => {}
     }
-    if !sensor.battery.is_empty() && sensor.battery_on.is_none_or(|d| today - d > TimeDelta::days(BATTERY_DAYS)) {
+    if !sensor.battery.is_empty() && battery_due(sensor).is_none_or(|due| today >= due) {
         out.push((w.t1("sensor-battery-due", &sensor.battery), About::Upkeep));
     }
     out
@@ -243,6 +256,7 @@ impl SensorForm {
             title: if sensor.id == 0 { w.t1("sensor-new", w.t(kind_key(&sensor.kind))) } else { sensor_name(sensor) },
             unit: measure.unit(units),
             settings: settings.iter().map(with_unit).collect(),
+            usual_disc: Measure::Depth.show(Disc::USUAL.capacity_mm, units),
             vents: Vent::ALL.map(|v| Choice::new(v.word(), vent_words(v))).to_vec(),
             contacts: [Contact::NormallyClosed, Contact::NormallyOpen]
                 .map(|c| Choice::new(c.word(), contact(c)))

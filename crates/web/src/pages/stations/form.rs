@@ -21,13 +21,13 @@ pub(super) fn fields() -> impl Iterator<Item = &'static Field<Station>> {
     Station::FIELDS.iter().filter(|f| COLUMNS.iter().any(|(_, column)| column.contains(&f.name)))
 }
 
-/// The form of the stations as they are saved.
-pub(crate) fn filled(controller: &Controller, version: i32, units: Units) -> Form {
+/// The form of the stations as they are saved; `usual` is what the company takes a new station for.
+pub(crate) fn filled(controller: &Controller, version: i32, usual: Option<&Station>, units: Units) -> Form {
     let mut form = Form::default();
     form.set("action", new_key());
     form.set("version", version.to_string());
     for number in 1..=controller.capability.stations {
-        let fresh = fresh_station(number, controller);
+        let fresh = fresh_station(number, controller, usual);
         let station = controller.station(number).unwrap_or(&fresh);
         for field in fields() {
             form.set(&field_name(number, field.name), shown(field, station, units));
@@ -36,20 +36,28 @@ pub(crate) fn filled(controller: &Controller, version: i32, units: Units) -> For
     form
 }
 
-/// A line that is not in use starts from the one above it: neighbours are often alike.
-fn fresh_station(number: u8, controller: &Controller) -> Station {
+/// A station of which nobody said anything.
+pub(crate) fn plain_station(number: u8) -> Station {
+    Station::plain(number, "", Plant::CoolTurf, SprinklerType::Spray)
+}
+
+/// A line that is not in use starts from the one above it: neighbours are often alike. The first starts from what is
+/// usual at the company.
+fn fresh_station(number: u8, controller: &Controller, usual: Option<&Station>) -> Station {
     let above = controller.stations.iter().rfind(|s| s.number < number);
-    let usual = Station { name: String::new(), ..Station::plain(number, "", Plant::CoolTurf, SprinklerType::Spray) };
-    above.map_or(usual, |s| Station {
-        number,
-        name: String::new(),
-        area_m2: None,
-        minutes: None,
-        cycle: None,
-        also: None,
-        sprinkler: Sprinkler { rate: None, uniformity: None, ..s.sprinkler },
-        ..s.clone()
-    })
+    above.or(usual).map_or_else(
+        || plain_station(number),
+        |s| Station {
+            number,
+            name: String::new(),
+            area_m2: None,
+            minutes: None,
+            cycle: None,
+            also: None,
+            sprinkler: Sprinkler { rate: None, uniformity: None, ..s.sprinkler },
+            ..s.clone()
+        },
+    )
 }
 
 /// Reads the worksheet into a controller; faulty cells keep what was saved and get their error.
@@ -96,7 +104,7 @@ mod tests {
 
     fn controller() -> Controller {
         let mut c = Controller::new("Cabinet".into(), Preset::Monthly.capability());
-        let station = fresh_station(1, &c);
+        let station = fresh_station(1, &c, None);
         c.stations = vec![
             Station { name: "Lawn".into(), area_m2: Some(95.5), ..station.clone() },
             Station {
@@ -122,7 +130,7 @@ mod tests {
     #[test]
     fn an_untouched_form_changes_nothing_in_either_system() {
         for units in [Units::Metric, Units::Us] {
-            let mut form = filled(&controller(), 1, units);
+            let mut form = filled(&controller(), 1, None, units);
             assert_eq!(read(&mut form, &controller(), units), controller());
             assert!(form.is_sound());
         }
@@ -130,7 +138,7 @@ mod tests {
 
     #[test]
     fn a_blank_name_frees_the_terminal_and_its_program() {
-        let mut form = filled(&controller(), 1, Units::Metric);
+        let mut form = filled(&controller(), 1, None, Units::Metric);
         form.set("s4_name", " ");
         let left = read(&mut form, &controller(), Units::Metric);
         assert_eq!(left.stations.len(), 1);
@@ -139,7 +147,7 @@ mod tests {
 
     #[test]
     fn a_faulty_cell_keeps_the_figure_that_was_saved() {
-        let mut form = filled(&controller(), 1, Units::Metric);
+        let mut form = filled(&controller(), 1, None, Units::Metric);
         form.set("s4_rate_mm_h", "0.84");
         form.set("s4_coefficient", "9");
         let kept = read(&mut form, &controller(), Units::Metric);
@@ -150,7 +158,10 @@ mod tests {
 
     #[test]
     fn a_free_terminal_starts_from_its_neighbour() {
-        let fresh = fresh_station(5, &controller());
+        let usual = Station { soil: Soil::Sand, ..Station::plain(1, "usual", Plant::Trees, SprinklerType::Drip) };
+        let first = fresh_station(1, &Controller::new("New".into(), Preset::Plain.capability()), Some(&usual));
+        assert_eq!((first.name.as_str(), first.soil, first.sprinkler.kind), ("", Soil::Sand, SprinklerType::Drip));
+        let fresh = fresh_station(5, &controller(), Some(&usual));
         assert_eq!((fresh.name.as_str(), fresh.soil, fresh.area_m2), ("", Soil::Clay, None));
         assert_eq!(fresh.sprinkler.rate, None, "a measured rate belongs to one station");
     }

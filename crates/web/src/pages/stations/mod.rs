@@ -24,7 +24,7 @@ use crate::show::{Measure, Units, number, times};
 use crate::words::Words;
 
 use form::field_name;
-pub(crate) use form::{filled, read};
+pub(crate) use form::{filled, plain_station, read};
 pub(crate) use names::{choice_name, plant_name, station_name};
 
 #[derive(askama::Template)]

@@ -173,6 +173,7 @@ impl WeekView {
                 (format!("/controllers/{}/round", context.controller.id), w.t("round-link")),
                 (format!("/controllers/{}/temporary", context.controller.id), w.t("temp-link")),
                 (format!("{base_href}/proposals"), w.t("proposals-link")),
+                (format!("/controllers/{}/ways", context.controller.id), w.t("ways-link")),
                 (format!("/controllers/{}/why", context.controller.id), w.t("week-why-link")),
                 (format!("/controllers/{}/runs.ics", context.controller.id), w.t("week-file-link")),
             ],

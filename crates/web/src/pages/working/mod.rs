@@ -1,6 +1,7 @@
 //! The working of a figure: the formula with the numbers in it, its source, what was measured and
 //! what was guessed, and whether a guess would change the answer.
 
+mod compare;
 mod month;
 mod station;
 mod weather;
@@ -10,6 +11,7 @@ use upland_core::landscape::Provenance;
 use super::provenance::mark;
 use crate::words::Words;
 
+pub(crate) use compare::{CompareTemplate, CompareView, MOST};
 pub(crate) use month::{Figure, MonthWorking};
 pub(crate) use station::StationWorking;
 pub(crate) use weather::Provenances;

@@ -1,7 +1,7 @@
 use upland_core::budget::{Group, StationBase, StationGuess, WhatIf, YearBudget, base_minutes_if, uncertainty};
 use upland_core::climate::normals::Normals;
 use upland_core::controller::{Controller, Station};
-use upland_core::landscape::{Plant, Provenance, SprinklerType, cycles};
+use upland_core::landscape::{CycleSoak, Plant, Provenance, SprinklerType, cycles};
 use upland_core::quantity::{MonthOfYear, RunTime};
 
 use super::{Prov, Provenances, WorkStep, prov};
@@ -24,6 +24,8 @@ pub(crate) struct StationWorking {
     /// What it lays down; empty without an area.
     pub(crate) litres: String,
     pub(crate) notes: Vec<String>,
+    /// Coefficients by month are published for its turf, and it has none yet.
+    pub(crate) has_turf_months: bool,
     pub(crate) what_ifs: Vec<String>,
 }
 
@@ -55,6 +57,7 @@ impl StationWorking {
             between: between(&what_ifs, base),
             litres: litres(station, base, group, units),
             notes: notes(station, base, controller),
+            has_turf_months: station.plant.is_turf() && station.planting.by_month.is_none(),
             what_ifs: what_ifs.iter().map(|i| minutes_what_if(i, base.run, units)).collect(),
         })
     }
@@ -259,14 +262,17 @@ fn litres(station: &Station, base: &StationBase, group: &Group, units: Units) ->
     )
 }
 
+/// How the soil cuts a base run up, and into how many cycles; nothing where it takes the run at once.
+pub(super) fn cut(station: &Station, base: &StationBase, controller: &Controller) -> Option<(CycleSoak, usize)> {
+    let setting = station.runoff().setting(&controller.capability).filter(|s| s.cycle < base.run)?;
+    Some((setting, cycles(base.run, Some(setting.cycle), controller.capability.run_step).len()))
+}
+
 /// What else a technician should know of this station's water.
 fn notes(station: &Station, base: &StationBase, controller: &Controller) -> Vec<String> {
     let w = Words;
     let mut notes = Vec::new();
-    if let Some(setting) = station.runoff().setting(&controller.capability)
-        && setting.cycle < base.run
-    {
-        let cut = cycles(base.run, Some(setting.cycle), controller.capability.run_step).len();
+    if let Some((setting, cut)) = cut(station, base, controller) {
         let figures = [minutes(setting.cycle), minutes(setting.soak), cut.to_string()];
         let [longest, soak, count] = &figures;
         notes.push(w.with("station-cycles", &[("longest", longest), ("soak", soak), ("cycles", count)]));

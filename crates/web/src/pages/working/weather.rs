@@ -5,8 +5,9 @@ use upland_core::landscape::Provenance;
 use upland_core::quantity::MonthOfYear;
 
 use super::{Prov, prov};
-use crate::context::{PlaceContext, Weather};
+use crate::context::{PlaceContext, TypedNormals, Weather};
 use crate::intake::WEATHER_GUESSES;
+use crate::pages::weather::method_words;
 use crate::show::{Measure, Units, dial_figure, number};
 use crate::words::Words;
 
@@ -30,8 +31,9 @@ impl<'a> Provenances<'a> {
         let rain = normal.rain_mm.map_or_else(|| w.t("not-there"), |r| Measure::Depth.show(r, units));
         if self.weather.is_typed() {
             // Worked out from highs and lows alone it is a guess; as printed in a summary it is a table's.
-            let (how, note) = match self.weather.typed().and_then(|typed| typed.temperatures) {
-                Some(_) => (Provenance::Guessed, w.t("method-typed-temperatures")),
+            let typed = self.weather.typed();
+            let (how, note) = match typed.filter(TypedNormals::is_guess) {
+                Some(_) => (Provenance::Guessed, method_words(&self.weather.revision.method)),
                 None => (Provenance::Table, w.t("normals-typed")),
             };
             return vec![

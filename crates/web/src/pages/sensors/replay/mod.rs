@@ -9,7 +9,7 @@ use crate::context::WeatherDay;
 use chrono::NaiveDate;
 use upland_core::controller::Controller;
 use upland_core::schedule::{Grouping, propose};
-use upland_core::sensor::{RainSetting, Sensor, SensorKind, rain_holds, temperature_at};
+use upland_core::sensor::{Sensor, SensorKind, rain_holds, temperature_at};
 
 use crate::context::ControllerContext;
 use crate::show::Units;
@@ -43,9 +43,8 @@ impl ReplayView {
         match &sensor.kind {
             SensorKind::Rain { .. } if input.days.is_empty() => Self::NoWeather,
             SensorKind::Freeze { .. } if input.days.is_empty() => Self::NoWeather,
-            SensorKind::Rain { thresholds_mm, threshold_mm, delay_days, vent } => {
-                let setting = RainSetting { threshold_mm: *threshold_mm, delay_days: *delay_days, vent: *vent };
-                Self::Rain(Box::new(RainView::of(sensor, &RainChoice { thresholds_mm, setting }, input)))
+            SensorKind::Rain { thresholds_mm, setting } => {
+                Self::Rain(Box::new(RainView::of(sensor, &RainChoice { thresholds_mm, setting: *setting }, input)))
             }
             SensorKind::Freeze { thresholds_c, threshold_c } => {
                 Self::Freeze(FreezeView::of(sensor, thresholds_c, *threshold_c, input))
@@ -80,10 +79,7 @@ pub(crate) fn held_on(context: &ControllerContext, days: &[WeatherDay], date: Na
     let held = |sensor: &Sensor| {
         let index = on_record?;
         match &sensor.kind {
-            SensorKind::Rain { threshold_mm, delay_days, vent, .. } => {
-                let setting = RainSetting { threshold_mm: *threshold_mm, delay_days: *delay_days, vent: *vent };
-                rain_holds(&open, &setting).0.get(index).copied()
-            }
+            SensorKind::Rain { setting, .. } => rain_holds(&open, setting).0.get(index).copied(),
             SensorKind::Freeze { threshold_c, .. } => {
                 let day = days.get(index)?;
                 let hour = f64::from(first_start(context.controller()).minute_of_day()) / 60.0;

@@ -106,7 +106,7 @@ impl RainView {
     pub(super) fn of(sensor: &Sensor, set: &RainChoice<'_>, input: &ReplayInput<'_>) -> Self {
         let w = Words;
         let RainChoice { thresholds_mm, setting } = *set;
-        let RainSetting { threshold_mm, delay_days, vent } = setting;
+        let RainSetting { threshold_mm, delay_days, vent, disc } = setting;
         let (context, units) = (input.context, input.units);
         let station = witness(context.controller(), sensor);
         let days = watered_days(context, input.days, station);
@@ -114,7 +114,7 @@ impl RainView {
         if !delays.contains(&delay_days) {
             delays.push(delay_days);
         }
-        let replay = rain_replay(&days, thresholds_mm, &delays, vent, &zone(context, station));
+        let replay = rain_replay(&days, thresholds_mm, &delays, setting, &zone(context, station));
         let chosen = replay.cells.iter().find(|c| c.threshold_mm == threshold_mm && c.delay_days == delay_days);
         let best = best_setting(&replay);
         let most = replay.cells.iter().map(|c| c.dry_days_added).max().unwrap_or(0).max(1);
@@ -152,7 +152,9 @@ impl RainView {
             working: w.with(
                 "sensor-rain-working",
                 &[
+                    ("disc", &Measure::Depth.show(disc.capacity_mm, units)),
                     ("factor", &number(vent.factor(), 1)),
+                    ("release", &number(100.0 * disc.release_share, 0)),
                     ("raw", &Measure::Depth.show(zone(context, station).raw_mm(), units)),
                 ],
             ),

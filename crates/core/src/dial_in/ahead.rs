@@ -1,0 +1,70 @@
+//! What has to be set on a panel by hand in the time to come.
+
+use std::collections::{BTreeSet, HashMap};
+
+use chrono::{Datelike, Months, NaiveDate, TimeDelta};
+
+use super::{Slot, Value, slots};
+use crate::controller::{Controller, Temporary, TemporaryKind};
+use crate::schedule::Plan;
+
+/// A day on which a panel has to be set otherwise than on the day before.
+#[derive(Debug, Clone, PartialEq)]
+pub struct DayAhead {
+    /// The day.
+    pub on: NaiveDate,
+    /// The slots, in the order of the panel.
+    pub changes: Vec<Change>,
+}
+
+/// A slot that is to be set.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Change {
+    /// What it must read from the day on.
+    pub slot: Slot,
+    /// What it must read until then; nothing where it was not asked for before.
+    pub before: Option<Value>,
+}
+
+/// The days after the first of a span, to its last, on which the slots of a panel must read otherwise than before.
+///
+/// It is what [`slots`] asks for, day by day, so that what a panel changes by itself is no change: the months of a
+/// panel that keeps twelve percents, the end of a rain delay.
+#[must_use]
+pub fn changes_ahead(controller: &Controller, plan: &Plan, [first, last]: [NaiveDate; 2]) -> Vec<DayAhead> {
+    let on = |date: NaiveDate| slots(controller, plan, date).into_iter().filter(|s| !s.is_clock());
+    let mut known: HashMap<String, Value> = on(first).map(|s| (s.key(), s.value)).collect();
+    let mut out = Vec::new();
+    for date in turning_days(controller, [first, last]).range(first + TimeDelta::days(1)..=last) {
+        let mut changes = Vec::new();
+        for slot in on(*date) {
+            let before = known.insert(slot.key(), slot.value);
+            if before != Some(slot.value) {
+                changes.push(Change { slot, before });
+            }
+        }
+        if !changes.is_empty() {
+            out.push(DayAhead { on: *date, changes });
+        }
+    }
+    out
+}
+
+/// The days on which anything can change: the first of a month, and where something temporary begins, goes on
+/// otherwise or is over.
+fn turning_days(controller: &Controller, [first, last]: [NaiveDate; 2]) -> BTreeSet<NaiveDate> {
+    let month = first.with_day(1).unwrap_or(first);
+    let months = (0..).map_while(|n| month.checked_add_months(Months::new(n)));
+    let months = months.take_while(|month| *month <= last);
+    months.chain(controller.temporaries.iter().flat_map(steps)).collect()
+}
+
+/// The days on which a temporary setting changes what is set.
+fn steps(t: &Temporary) -> Vec<NaiveDate> {
+    let mut days = vec![t.since, t.until + TimeDelta::days(1)];
+    if let TemporaryKind::Weaning { .. } = t.kind {
+        let weeks = (t.until - t.since).num_days() / 7;
+        days.extend((1..=weeks).map(|week| t.since + TimeDelta::days(7 * week)));
+    }
+    days
+}
