@@ -8,9 +8,9 @@ use criterion::{Criterion, criterion_group, criterion_main};
 use upland_core::climate::normals::{MonthNormal, Normals};
 use upland_core::controller::{Controller, DayMode, Days, Preset, ProgramLetter, Schedule, StartTime, Station};
 use upland_core::landscape::{CycleSoak, Plant, Slope, SprinklerType};
-use upland_core::place::Bound;
+use upland_core::place::{Allowed, Bound};
 use upland_core::quantity::RunTime;
-use upland_core::schedule::{Grouping, Level, Situation, candidates, check, detect, expand, propose};
+use upland_core::schedule::{Grouping, Level, Pinned, Situation, candidates, check, detect, expand, propose};
 use upland_core::sensor::{RainDay, RainSetting, Vent, freeze_replay, rain_replay};
 
 fn normals() -> Normals {
@@ -38,7 +38,7 @@ fn park() -> Controller {
 
 fn schedule(criterion: &mut Criterion) {
     let (normals, zone) = (normals(), FixedOffset::east_opt(7200).unwrap());
-    let rules = Bound { hours: vec![(600, 1080)], ..Bound::open() };
+    let rules = Bound::all_year(Allowed { hours: vec![(600, 1080)], ..Allowed::default() });
     let first = NaiveDate::from_ymd_opt(2026, 6, 8).unwrap();
     let situation = Situation { rules: &rules, normals: Some(&normals), zone: &zone, first };
     let bare = park();
@@ -46,7 +46,7 @@ fn schedule(criterion: &mut Criterion) {
         b.iter(|| propose(&situation, black_box(&bare), Grouping::ByNeed));
     });
     criterion.bench_function("six proposals side by side", |b| {
-        b.iter(|| candidates(&situation, black_box(&bare), Grouping::ByNeed));
+        b.iter(|| candidates(&situation, black_box(&bare), Grouping::ByNeed, Pinned::default()));
     });
     let mut c = propose(&situation, &bare, Grouping::ByNeed).controller;
     let plan = situation.plan(&c);

@@ -12,6 +12,8 @@ pub enum StoreError {
     /// The thing was changed since the version that the change was made on.
     #[error("the {kind:?} is at version {current}, the change was made on {expected}")]
     Conflict {
+        /// The thing.
+        id: uuid::Uuid,
         /// What kind of thing.
         kind: Kind,
         /// The version that the change was made on.

@@ -1,6 +1,6 @@
 use chrono::{Datelike, NaiveDate, NaiveDateTime, TimeDelta};
 
-use super::spans::Ban;
+use super::spans::{Ban, Season};
 use crate::controller::{Capability, DayMode, Days};
 
 /// Dates by the house number.
@@ -27,15 +27,80 @@ impl DateRule {
     }
 }
 
-/// The rules of one place, its house number looked up.
-#[derive(Debug, Clone, PartialEq, Eq, Default)]
-pub struct Bound {
+/// Days and hours on which watering is allowed.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Allowed {
     /// Weekdays on which watering is allowed.
     pub days: Days,
     /// Dates on which it is allowed, where that goes by odd and even.
     pub dates: Option<DateRule>,
     /// Stretches of minutes of the day without watering.
     pub hours: Vec<(u16, u16)>,
+}
+
+impl Default for Allowed {
+    fn default() -> Self {
+        Self { days: Days::ALL, dates: None, hours: Vec::new() }
+    }
+}
+
+impl Allowed {
+    /// Days a week on which watering is allowed.
+    #[must_use]
+    pub fn days_a_week(&self) -> u8 {
+        if self.dates.is_some() { DateRule::A_WEEK.min(self.days.count()) } else { self.days.count() }
+    }
+
+    /// Minutes of the day outside every forbidden stretch, as stretches, earliest first.
+    #[must_use]
+    pub fn free_minutes(&self) -> Vec<(u16, u16)> {
+        free_minutes(&self.hours)
+    }
+
+    /// The free stretches as they follow each other through the night: 18:00 to 10:00 is one of sixteen hours, from
+    /// minute 1080 to minute 2040.
+    #[must_use]
+    pub fn free_stretches(&self) -> Vec<(u16, u16)> {
+        let mut free = self.free_minutes();
+        if let [(0, morning), .., (evening, 1440)] = free[..] {
+            free.remove(0);
+            free.pop();
+            free.push((evening, 1440 + morning));
+        }
+        free
+    }
+
+    /// A capability that waters on no more days a week than are allowed.
+    #[must_use]
+    pub fn limit(&self, capability: Capability) -> Capability {
+        Capability { watering_days: capability.watering_days.min(self.days_a_week().max(1)), ..capability }
+    }
+}
+
+/// Minutes of the day outside closed stretches, as stretches, earliest first.
+pub(super) fn free_minutes(closed: &[(u16, u16)]) -> Vec<(u16, u16)> {
+    let mut closed = closed.to_vec();
+    closed.sort_unstable();
+    let (mut free, mut at) = (Vec::new(), 0);
+    for (from, to) in closed {
+        if from > at {
+            free.push((at, from));
+        }
+        at = at.max(to);
+    }
+    if at < 1440 {
+        free.push((at, 1440));
+    }
+    free
+}
+
+/// The rules of one place, its house number looked up.
+#[derive(Debug, Clone, PartialEq, Eq, Default)]
+pub struct Bound {
+    /// The usual days and hours.
+    pub usual: Allowed,
+    /// Days and hours of parts of the year.
+    pub seasons: Vec<(Season, Allowed)>,
     /// First and last days of dates without watering.
     pub closed: Vec<(NaiveDate, NaiveDate)>,
     /// A ban.
@@ -48,14 +113,36 @@ impl Bound {
     /// No rule at all.
     #[must_use]
     pub fn open() -> Self {
-        Self { days: Days::ALL, ..Self::default() }
+        Self::default()
+    }
+
+    /// Rules of days and hours that hold all year.
+    #[must_use]
+    pub fn all_year(usual: Allowed) -> Self {
+        Self { usual, ..Self::default() }
+    }
+
+    /// The days and hours of the season that a date falls in, else the usual ones.
+    #[must_use]
+    pub fn on(&self, date: NaiveDate) -> &Allowed {
+        self.seasons.iter().find(|(season, _)| season.holds(date)).map_or(&self.usual, |(_, open)| open)
+    }
+
+    /// The next day after a date from which other days and hours hold, within a year.
+    #[must_use]
+    pub fn changes_after(&self, date: NaiveDate) -> Option<NaiveDate> {
+        if self.seasons.is_empty() {
+            return None;
+        }
+        date.iter_days().skip(1).take(366).find(|day| self.on(*day) != self.on(date))
     }
 
     /// Whether watering is allowed on a date at all.
     #[must_use]
     pub fn allows_day(&self, date: NaiveDate) -> bool {
-        self.days.holds(date.weekday())
-            && self.dates.is_none_or(|rule| rule.allows(date))
+        let open = self.on(date);
+        open.days.holds(date.weekday())
+            && open.dates.is_none_or(|rule| rule.allows(date))
             && self.ban.is_none_or(|b| b.hours.is_some() || !b.holds_on(date))
             && !self.closed.iter().any(|(from, to)| (*from..=*to).contains(&date))
     }
@@ -63,7 +150,7 @@ impl Bound {
     /// Stretches of minutes of a date without watering, those of a ban included.
     pub fn closed_minutes(&self, date: NaiveDate) -> impl Iterator<Item = (u16, u16)> {
         let ban = self.ban.filter(|b| b.holds_on(date)).and_then(|b| b.hours);
-        self.hours.iter().copied().chain(ban.into_iter().flat_map(|h| h.stretches()).flatten())
+        self.on(date).hours.iter().copied().chain(ban.into_iter().flat_map(|h| h.stretches()).flatten())
     }
 
     /// The first forbidden minute in a local stretch of time of a watering that began on a day, if there is one.
@@ -93,52 +180,27 @@ impl Bound {
         found
     }
 
-    /// Minutes of the day outside every forbidden stretch, as stretches, earliest first.
+    /// Weekdays that are open in every season; those of the narrowest one where there is none.
     #[must_use]
-    pub fn free_minutes(&self) -> Vec<(u16, u16)> {
-        let mut closed = self.hours.clone();
-        closed.sort_unstable();
-        let (mut free, mut at) = (Vec::new(), 0);
-        for (from, to) in closed {
-            if from > at {
-                free.push((at, from));
-            }
-            at = at.max(to);
-        }
-        if at < 1440 {
-            free.push((at, 1440));
-        }
-        free
+    pub fn days_all_year(&self) -> Days {
+        let seasons = || self.seasons.iter().map(|(_, allowed)| allowed.days).chain([self.usual.days]);
+        let all = seasons().fold(Days::ALL, Days::and);
+        if all.is_empty() { seasons().min_by_key(|days| days.count()).unwrap_or(all) } else { all }
     }
 
-    /// The free stretches as they follow each other through the night: 18:00 to 10:00 is one of sixteen hours, from
-    /// minute 1080 to minute 2040.
+    /// Whether every day from a date on is open, so that a run may go on past midnight.
     #[must_use]
-    pub fn free_stretches(&self) -> Vec<(u16, u16)> {
-        let mut free = self.free_minutes();
-        if let [(0, morning), .., (evening, 1440)] = free[..] {
-            free.remove(0);
-            free.pop();
-            free.push((evening, 1440 + morning));
-        }
-        free
+    pub fn is_open_every_day(&self, date: NaiveDate) -> bool {
+        let open = self.on(date);
+        open.days == Days::ALL && open.dates.is_none() && self.closed.is_empty() && self.ban.is_none()
     }
 
-    /// Whether every day is open, so that a run may go on past midnight.
-    #[must_use]
-    pub fn is_open_every_day(&self) -> bool {
-        self.days == Days::ALL && self.dates.is_none() && self.closed.is_empty() && self.ban.is_none()
-    }
-
-    /// Days a week on which watering is allowed.
-    #[must_use]
-    pub fn days_a_week(&self) -> u8 {
-        if self.dates.is_some() { DateRule::A_WEEK.min(self.days.count()) } else { self.days.count() }
-    }
-
-    /// A capability that waters on no more days a week than are allowed.
+    /// A capability that waters on no more days a week than are allowed in the season that allows most: what a whole
+    /// year is planned by. A date has its own limit, [`Allowed::limit`].
     #[must_use]
     pub fn limit(&self, capability: Capability) -> Capability {
-        Capability { watering_days: capability.watering_days.min(self.days_a_week().max(1)), ..capability }
+        let seasons = self.seasons.iter().map(|(_, open)| open);
+        let widest = seasons.chain([&self.usual]).map(Allowed::days_a_week).max().unwrap_or(7).max(1);
+        Capability { watering_days: capability.watering_days.min(widest), ..capability }
     }
 }

@@ -3,8 +3,8 @@
 use chrono::NaiveDate;
 use thiserror::Error;
 
-use super::bound::{Bound, DateRule};
-use super::spans::{Ban, Hours};
+use super::bound::{Allowed, Bound, DateRule, free_minutes};
+use super::spans::{Ban, Hours, Season};
 use crate::controller::Days;
 use crate::field::{check_date, check_text};
 use crate::quantity::limit;
@@ -33,6 +33,17 @@ pub enum DayRule {
     },
 }
 
+/// Days and hours of an authority in a part of every year, in place of the usual ones.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct SeasonRule {
+    /// When they hold.
+    pub season: Season,
+    /// Weekdays that the authority allows then.
+    pub days: DayRule,
+    /// Hours without watering then.
+    pub hours: Vec<Hours>,
+}
+
 /// Dates on which the place itself never waters: mowing, an event.
 #[derive(Debug, Clone, PartialEq, Eq)]
 pub struct ClosedDates {
@@ -53,6 +64,8 @@ pub struct Rules {
     pub never: Days,
     /// Hours without watering.
     pub hours: Vec<Hours>,
+    /// Parts of the year that have days and hours of their own; no two share a day.
+    pub seasons: Vec<SeasonRule>,
     /// Dates on which the place itself never waters.
     pub closed: Vec<ClosedDates>,
     /// A ban, while there is one.
@@ -89,6 +102,9 @@ pub enum RulesError {
     /// More spans of hours than anyone can keep in mind.
     #[error("at most {} spans of hours", Rules::HOURS_MAX)]
     TooManyHours,
+    /// Seasons that share a day, or more of them than are kept.
+    #[error("at most {} seasons, no two of which share a day", Rules::SEASONS_MAX)]
+    Seasons,
     /// A date outside the years that are kept.
     #[error("dates are between 1900 and 2200")]
     Date,
@@ -104,9 +120,37 @@ pub fn house_number(text: &str) -> Option<u32> {
     digits.parse().ok()
 }
 
+impl DayRule {
+    /// Weekdays that it allows at a house number.
+    fn at(&self, house: &str) -> Result<Days, RulesError> {
+        let number = || house_number(house).ok_or(RulesError::HouseNumber);
+        Ok(match *self {
+            Self::Any => Days::ALL,
+            Self::Weekdays(days) => days,
+            Self::ByParity { odd, even } => {
+                if number()? % 2 == 1 {
+                    odd
+                } else {
+                    even
+                }
+            }
+            Self::ByLastDigit(days) => days[(number()? % 10) as usize],
+            Self::ByDate { .. } => number().map(|_| Days::ALL)?,
+        })
+    }
+}
+
+/// Minutes of the day that spans of hours close, as stretches.
+fn stretches(hours: &[Hours]) -> Vec<(u16, u16)> {
+    hours.iter().flat_map(|h| h.stretches()).flatten().collect()
+}
+
 impl Rules {
     /// Most spans of hours.
     pub const HOURS_MAX: usize = limit::CLOSED_HOURS;
+
+    /// Most seasons with rules of their own.
+    pub const SEASONS_MAX: usize = limit::RULE_SEASONS;
 
     /// Whether the rules are valid at a place of a house number.
     ///
@@ -119,8 +163,9 @@ impl Rules {
         for date in ban.chain(closed).chain(self.dated) {
             check_date(date).map_err(|_| RulesError::Date)?;
         }
-        if self.hours.len() > Self::HOURS_MAX {
-            return Err(RulesError::TooManyHours);
+        let share = |(i, one): (usize, &SeasonRule)| self.seasons[..i].iter().any(|s| s.season.meets(one.season));
+        if self.seasons.len() > Self::SEASONS_MAX || self.seasons.iter().enumerate().any(share) {
+            return Err(RulesError::Seasons);
         }
         if self.ban.is_some_and(|b| b.to < b.from) {
             return Err(RulesError::Ban);
@@ -132,67 +177,76 @@ impl Rules {
         if self.closed.len() > limit::CLOSED_DATES || self.closed.iter().any(too_long) {
             return Err(RulesError::TooManyClosed);
         }
-        if self.allowed_days(house)?.is_empty() {
-            return Err(RulesError::NoDay);
-        }
-        if self.free_minutes().is_empty() {
-            return Err(RulesError::NoHour);
+        for (days, hours) in self.parts() {
+            if hours.len() > Self::HOURS_MAX {
+                return Err(RulesError::TooManyHours);
+            }
+            if days.at(house)?.and(self.never.complement()).is_empty() {
+                return Err(RulesError::NoDay);
+            }
+            if free_minutes(&stretches(hours)).is_empty() {
+                return Err(RulesError::NoHour);
+            }
         }
         Ok(())
     }
 
-    /// Weekdays on which watering is allowed at a house number, the place's own never-water days
+    /// The usual days and hours, and those of each season.
+    fn parts(&self) -> impl Iterator<Item = (&DayRule, &[Hours])> {
+        let seasons = self.seasons.iter().map(|s| (&s.days, &s.hours[..]));
+        std::iter::once((&self.days, &self.hours[..])).chain(seasons)
+    }
+
+    /// The usual weekdays on which watering is allowed at a house number, the place's own never-water days
     /// taken out.
     ///
     /// # Errors
     /// [`RulesError::HouseNumber`] when the rule goes by a number that is not there.
     pub fn allowed_days(&self, house: &str) -> Result<Days, RulesError> {
-        let number = || house_number(house).ok_or(RulesError::HouseNumber);
-        let days = match self.days {
-            DayRule::Any => Days::ALL,
-            DayRule::Weekdays(days) => days,
-            DayRule::ByParity { odd, even } => {
-                if number()? % 2 == 1 {
-                    odd
-                } else {
-                    even
-                }
-            }
-            DayRule::ByLastDigit(days) => days[(number()? % 10) as usize],
-            DayRule::ByDate { .. } => number().map(|_| Days::ALL)?,
-        };
-        Ok(days.and(self.never.complement()))
+        Ok(self.days.at(house)?.and(self.never.complement()))
     }
 
     /// The rules as they bind one place.
     #[must_use]
     pub fn bind(&self, house: &str) -> Bound {
-        Bound {
+        let part = |rule: &DayRule, hours: &[Hours]| Allowed {
             // Without a house number nobody can say which days: all are open, and the form of
             // the rules refuses such a place.
-            days: self.allowed_days(house).unwrap_or(self.never.complement()),
-            dates: match self.days {
-                DayRule::ByDate { with_31st } => house_number(house).map(|n| DateRule { odd: n % 2 == 1, with_31st }),
+            days: rule.at(house).unwrap_or(Days::ALL).and(self.never.complement()),
+            dates: match rule {
+                DayRule::ByDate { with_31st } => {
+                    house_number(house).map(|n| DateRule { odd: n % 2 == 1, with_31st: *with_31st })
+                }
                 _ => None,
             },
-            hours: self.hours.iter().flat_map(|h| h.stretches()).flatten().collect(),
+            hours: stretches(hours),
+        };
+        Bound {
+            usual: part(&self.days, &self.hours),
+            seasons: self.seasons.iter().map(|s| (s.season, part(&s.days, &s.hours))).collect(),
             closed: self.closed.iter().map(|c| (c.from, c.to)).collect(),
             ban: self.ban,
             needs_sensor: self.needs_sensor,
         }
     }
 
-    /// Minutes of the day outside every forbidden span, as stretches, earliest first.
+    /// Another place's rules of the authority, with the days and dates on which this place itself never waters.
     #[must_use]
-    pub fn free_minutes(&self) -> Vec<(u16, u16)> {
-        self.bind("").free_minutes()
+    pub fn under(&self, authority: &Self) -> Self {
+        Self { never: self.never, closed: self.closed.clone(), ..authority.clone() }
+    }
+
+    /// Whether an authority asks for anything, beyond the days and dates that the place itself closes.
+    #[must_use]
+    pub fn has_authority(&self) -> bool {
+        !Self::default().under(self).is_open()
     }
 
     /// Whether there is any rule.
     #[must_use]
     pub fn is_open(&self) -> bool {
         let no_days = self.days == DayRule::Any && self.never.is_empty() && self.closed.is_empty();
-        no_days && self.hours.is_empty() && self.ban.is_none() && !self.needs_sensor
+        no_days && self.hours.is_empty() && self.seasons.is_empty() && self.ban.is_none() && !self.needs_sensor
     }
 }
 
@@ -200,6 +254,7 @@ impl Rules {
 mod tests {
     use super::*;
     use crate::controller::StartTime;
+    use crate::place::DayOfYear;
     use chrono::Weekday::{Mon, Sat, Sun, Thu, Tue};
     use chrono::{Datelike, NaiveDateTime, TimeDelta};
 
@@ -278,6 +333,81 @@ mod tests {
         assert_eq!(Rules { closed: vec![turned], ..Rules::default() }.check(""), Err(RulesError::Closed(0)));
     }
 
+    /// Two days a week in summer, any day from 1 October on, over the turn of the year to the end of April.
+    #[test]
+    fn a_season_has_days_and_hours_of_its_own_and_may_go_over_the_turn_of_the_year() {
+        let day = |month, day| DayOfYear::new(month, day).unwrap();
+        let winter = SeasonRule {
+            season: Season { from: day(10, 1), to: day(4, 30) },
+            days: DayRule::Any,
+            hours: vec![hours("20:00", "08:00")],
+        };
+        let rules = Rules {
+            days: DayRule::Weekdays(Days::of([Tue, Sat])),
+            hours: vec![hours("10:00", "18:00")],
+            seasons: vec![winter.clone()],
+            ..Rules::default()
+        };
+        assert_eq!(rules.check(""), Ok(()));
+        let bound = rules.bind("");
+        let date = |text: &str| text.parse::<NaiveDate>().unwrap();
+        // 30 September and 1 October 2026 are a Wednesday and a Thursday, 30 April and 1 May a Thursday and a Friday.
+        let open = ["2026-09-30", "2026-10-01", "2026-12-31", "2027-01-01", "2027-02-28", "2026-04-30", "2026-05-01"]
+            .map(|d| bound.allows_day(date(d)));
+        assert_eq!(open, [false, true, true, true, true, true, false]);
+        assert!(bound.allows_day(date("2028-02-29")));
+        assert_eq!(bound.closed_minutes(date("2026-12-31")).collect::<Vec<_>>(), [(1200, 1440), (0, 480)]);
+        assert_eq!(bound.closed_minutes(date("2026-06-02")).collect::<Vec<_>>(), [(600, 1080)]);
+        assert_eq!(bound.changes_after(date("2026-06-11")), Some(date("2026-10-01")));
+        assert_eq!(bound.changes_after(date("2026-12-31")), Some(date("2027-05-01")));
+        assert_eq!(Bound::open().changes_after(date("2026-06-11")), None);
+        // A year is planned by the days of its widest season, a date by its own.
+        let seven = crate::controller::Preset::Plain.capability();
+        let seven = crate::controller::Capability { watering_days: 7, ..seven };
+        assert_eq!(bound.limit(seven).watering_days, 7);
+        assert_eq!(bound.on(date("2026-06-11")).limit(seven).watering_days, 2);
+        assert_eq!(bound.days_all_year(), Days::of([Tue, Sat]));
+        // The evening of 30 September is open until midnight, when the winter's hours begin.
+        assert_eq!(
+            forbidden(&bound, "2026-09-29", at("2026-09-29 23:00"), at("2026-10-01 01:00")),
+            Some(at("2026-09-30 00:00"))
+        );
+        let meets = SeasonRule { season: Season { from: day(4, 30), to: day(6, 1) }, ..winter.clone() };
+        let two = Rules { seasons: vec![winter, meets], ..rules };
+        assert_eq!(two.check(""), Err(RulesError::Seasons));
+    }
+
+    #[test]
+    fn seasons_meet_where_they_share_a_day() {
+        let season = |from: (u8, u8), to: (u8, u8)| Season {
+            from: DayOfYear::new(from.0, from.1).unwrap(),
+            to: DayOfYear::new(to.0, to.1).unwrap(),
+        };
+        let summer = season((5, 1), (9, 30));
+        for (other, meets) in [
+            (season((10, 1), (4, 30)), false),
+            (season((9, 30), (10, 2)), true),
+            (season((6, 1), (6, 2)), true),
+            (season((11, 1), (5, 1)), true),
+            (season((1, 1), (12, 31)), true),
+        ] {
+            assert_eq!((summer.meets(other), other.meets(summer)), (meets, meets), "{other:?}");
+        }
+        assert_eq!((DayOfYear::new(2, 30), DayOfYear::new(13, 1)), (None, None));
+    }
+
+    /// What an authority changes is changed everywhere; what a place closes itself stays its own.
+    #[test]
+    fn places_are_under_the_same_rules_whatever_they_close_themselves() {
+        let town = Rules { hours: vec![hours("10:00", "18:00")], authority: "Town".into(), ..Rules::default() };
+        let mown = Rules { never: Days::of([Thu]), ..town.clone() };
+        let stricter = Rules { days: DayRule::Weekdays(Days::of([Tue, Sat])), ..town.clone() };
+        let after = mown.under(&stricter);
+        assert_eq!((after.never, after.days), (Days::of([Thu]), stricter.days));
+        assert!(town.has_authority());
+        assert!(!Rules { never: Days::of([Thu]), ..Rules::default() }.has_authority());
+    }
+
     /// A run that began on an open evening is in a closed day from midnight on.
     #[test]
     fn a_run_past_midnight_into_a_closed_day_is_forbidden_from_midnight_on() {
@@ -300,17 +430,17 @@ mod tests {
     #[test]
     fn a_free_stretch_runs_across_midnight() {
         let bound = Rules { hours: vec![hours("10:00", "18:00")], ..Rules::default() }.bind("");
-        assert_eq!(bound.free_minutes(), [(0, 600), (1080, 1440)]);
-        assert_eq!(bound.free_stretches(), [(1080, 1440 + 600)]);
-        assert_eq!(Bound::open().free_stretches(), [(0, 1440)]);
+        assert_eq!(bound.usual.free_minutes(), [(0, 600), (1080, 1440)]);
+        assert_eq!(bound.usual.free_stretches(), [(1080, 1440 + 600)]);
+        assert_eq!(Allowed::default().free_stretches(), [(0, 1440)]);
         let two = Rules { hours: vec![hours("00:00", "02:00"), hours("10:00", "18:00")], ..Rules::default() }.bind("");
-        assert_eq!(two.free_stretches(), [(120, 600), (1080, 1440)], "midnight itself is closed");
+        assert_eq!(two.usual.free_stretches(), [(120, 600), (1080, 1440)], "midnight itself is closed");
     }
 
     #[test]
     fn hours_may_go_over_midnight() {
         let rules = Rules { hours: vec![hours("22:00", "03:00"), hours("10:00", "18:00")], ..Rules::default() };
-        assert_eq!(rules.free_minutes(), [(180, 600), (1080, 1320)]);
+        assert_eq!(rules.bind("").usual.free_minutes(), [(180, 600), (1080, 1320)]);
         let bound = rules.bind("");
         assert_eq!(
             forbidden(&bound, "2026-06-08", at("2026-06-08 21:00"), at("2026-06-08 23:00")),

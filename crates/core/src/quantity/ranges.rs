@@ -205,6 +205,8 @@ pub mod limit {
     pub const OPENINGS_A_DAY: usize = 5000;
     /// Spans of hours without watering at one place.
     pub const CLOSED_HOURS: usize = 4;
+    /// Most seasons with water rules of their own.
+    pub const RULE_SEASONS: usize = 2;
     /// Spans of dates without watering at one place.
     pub const CLOSED_DATES: usize = 24;
 }

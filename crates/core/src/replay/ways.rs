@@ -44,7 +44,9 @@ impl Way {
     pub fn days(self, controller: &Controller, rules: &Bound) -> Option<u8> {
         match self {
             Self::OnceAWeek => Some(1),
-            Self::EveryAllowedDay => Some(rules.days.count().min(controller.capability.watering_days).max(1)),
+            Self::EveryAllowedDay => {
+                Some(rules.days_all_year().count().min(controller.capability.watering_days).max(1))
+            }
             Self::Refill | Self::SetDays | Self::ByHand => None,
         }
     }

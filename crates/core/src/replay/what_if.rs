@@ -65,7 +65,7 @@ impl WhatIf {
                 }
             }
             if let Some(days) = self.days {
-                program.schedule.days = DayMode::Weekdays(even_days(rules.days, days));
+                program.schedule.days = DayMode::Weekdays(even_days(rules.days_all_year(), days));
                 program.waterings_per_week = Some(days.clamp(1, capability.watering_days));
             }
         }

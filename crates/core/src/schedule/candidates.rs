@@ -9,7 +9,7 @@ use super::findings::detect;
 use super::plan::{Level, Plan, PlanStation};
 use super::propose::{Grouping, Proposal, propose_as};
 use super::situation::Situation;
-use super::wish::{DayWish, TimeWish, Wish};
+use super::wish::{DayWish, Pinned, TimeWish, Wish};
 use super::work::week_work;
 use crate::controller::Controller;
 use crate::quantity::MonthOfYear;
@@ -21,7 +21,9 @@ pub struct Candidate {
     pub wish: Wish,
     /// The schedule, and what could not be fitted.
     pub proposal: Proposal,
-    /// Findings that are faults or break a rule, as they stand in its week.
+    /// Findings that break a rule, as they stand in its week.
+    pub breaks_rules: usize,
+    /// Findings that are faults or break a rule.
     pub broken: usize,
     /// How far the water of a week is from the need of the month, mm: the mean over the stations, over and under
     /// alike. Nothing where the need is not known.
@@ -33,35 +35,39 @@ pub struct Candidate {
 }
 
 /// The ways that are tried.
-const WISHES: [Wish; 6] = [
-    Wish { days: DayWish::Weekdays, time: TimeWish::Morning },
-    Wish { days: DayWish::Weekdays, time: TimeWish::Evening },
-    Wish { days: DayWish::EveryN, time: TimeWish::Morning },
-    Wish { days: DayWish::EveryN, time: TimeWish::Evening },
-    Wish { days: DayWish::Odd, time: TimeWish::Morning },
-    Wish { days: DayWish::Even, time: TimeWish::Morning },
+const WAYS: [(DayWish, TimeWish); 8] = [
+    (DayWish::Weekdays, TimeWish::Morning),
+    (DayWish::Weekdays, TimeWish::Evening),
+    (DayWish::Weekdays, TimeWish::Both),
+    (DayWish::EveryN, TimeWish::Morning),
+    (DayWish::EveryN, TimeWish::Evening),
+    (DayWish::EveryN, TimeWish::Both),
+    (DayWish::Odd, TimeWish::Morning),
+    (DayWish::Even, TimeWish::Morning),
 ];
 
-/// Every way that the panel has, the best first: those that break nothing and fit, then those nearest to the need,
-/// then those with fewer days, then those that end earlier. Ways that come to the same schedule are one; without
+/// Every way that the panel has, the best first: those that keep the rules, break nothing and fit, then those nearest to the need,
+/// then those with fewer days, then those that end earlier. Pinned programs stay as they are. Ways that come to the same schedule are one; without
 /// stations there is none. The method is our own.
 #[must_use]
 pub fn candidates<Tz: TimeZone>(
     situation: &Situation<'_, Tz>,
     controller: &Controller,
     grouping: Grouping,
+    pinned: Pinned,
 ) -> Vec<Candidate> {
     if controller.stations.is_empty() {
         return Vec::new();
     }
     let modes = controller.capability.day_modes;
-    let can = |wish: &Wish| match wish.days {
+    let can = |days: DayWish| match days {
         DayWish::Weekdays => true,
         DayWish::EveryN => modes.every_max > 1,
         DayWish::Odd | DayWish::Even => modes.odd_even,
     };
     let mut out: Vec<Candidate> = Vec::new();
-    for wish in WISHES.into_iter().filter(can) {
+    for (days, time) in WAYS.into_iter().filter(|(days, _)| can(*days)) {
+        let wish = Wish { days, time, pinned };
         let proposal = propose_as(situation, controller, grouping, wish);
         if !out.iter().any(|c| c.proposal.controller == proposal.controller) {
             out.push(costed(situation, wish, proposal));
@@ -71,8 +77,8 @@ pub fn candidates<Tz: TimeZone>(
     out
 }
 
-fn better(a: &Candidate, b: &Candidate) -> Ordering {
-    let fits = |c: &Candidate| (c.broken, c.proposal.shortfalls.len());
+pub(super) fn better(a: &Candidate, b: &Candidate) -> Ordering {
+    let fits = |c: &Candidate| (c.breaks_rules, c.broken, c.proposal.shortfalls.len());
     // A tenth of a millimetre is no difference.
     let tenths = |c: &Candidate| c.deviation_mm.map_or(i64::MAX, |mm| (mm * 10.0).round() as i64);
     fits(a)
@@ -82,9 +88,13 @@ fn better(a: &Candidate, b: &Candidate) -> Ordering {
         .then(a.ends.map(|e| e.time()).cmp(&b.ends.map(|e| e.time())))
 }
 
-fn costed<Tz: TimeZone>(situation: &Situation<'_, Tz>, wish: Wish, proposal: Proposal) -> Candidate {
+/// A schedule with what it costs under a situation.
+#[must_use]
+pub fn costed<Tz: TimeZone>(situation: &Situation<'_, Tz>, wish: Wish, proposal: Proposal) -> Candidate {
     let c = &proposal.controller;
-    let broken = detect(situation, c).iter().filter(|f| f.severity != Severity::Note).count();
+    let found = detect(situation, c);
+    let breaks_rules = found.iter().filter(|f| f.severity == Severity::Rule).count();
+    let broken = found.iter().filter(|f| f.severity != Severity::Note).count();
     let budget = situation.budget(c);
     let plan = situation.plan(c);
     let month = MonthOfYear::of(situation.first);
@@ -99,6 +109,7 @@ fn costed<Tz: TimeZone>(situation: &Situation<'_, Tz>, wish: Wish, proposal: Pro
     let ends = week_work(&plan, &highest).programs.iter().filter_map(|p| p.ends).max_by_key(NaiveDateTime::time);
     Candidate {
         wish,
+        breaks_rules,
         broken,
         deviation_mm: (!off.is_empty()).then(|| off.iter().sum::<f64>() / off.len() as f64),
         days_a_week: days as f64 / weeks,

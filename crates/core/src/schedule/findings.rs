@@ -125,7 +125,7 @@ impl Look<'_> {
         // Days that are closed are a finding of their own.
         let scheduled = match schedule.days {
             DayMode::Weekdays(days) => {
-                f64::from(days.and(schedule.never.complement()).and(situation.rules.days).count())
+                f64::from(days.and(schedule.never.complement()).and(situation.allowed().days).count())
             }
             _ => schedule.waterings_a_week(),
         };
@@ -151,7 +151,7 @@ impl Look<'_> {
         if let Some(first) = closed.first() {
             let weekdays = Days::of(closed.iter().map(|d| d.weekday()));
             let problem = match schedule.days {
-                DayMode::Weekdays(_) if !situation.rules.days.holds(first.weekday()) => {
+                DayMode::Weekdays(_) if !situation.rules.on(*first).days.holds(first.weekday()) => {
                     Problem::ForbiddenWeekdays { days: weekdays }
                 }
                 _ => Problem::ForbiddenDate { date: *first },
@@ -162,7 +162,7 @@ impl Look<'_> {
             out.push(f);
         }
         // Where the rules give a place its odd dates, there is no choice.
-        let chosen = situation.rules.dates.is_none();
+        let chosen = situation.allowed().dates.is_none();
         if schedule.days == DayMode::Odd
             && chosen
             && !schedule.is_idle()

@@ -85,7 +85,7 @@ fn closed_weekdays<Tz: TimeZone>(
 ) -> Vec<Repair> {
     let Some(program) = controller.program(letter) else { return Vec::new() };
     let DayMode::Weekdays(days) = program.schedule.days else { return Vec::new() };
-    let allowed = situation.rules.days;
+    let allowed = situation.allowed().days;
     let open = days.and(closed.complement());
     let moved = even_days(allowed, days.count());
     // As many waterings as before where the open days carry them, else fewer.
@@ -110,13 +110,13 @@ fn closed_dates<Tz: TimeZone>(
     letter: ProgramLetter,
 ) -> Vec<Repair> {
     let Some(program) = controller.program(letter) else { return Vec::new() };
-    if let Some(rule) = situation.rules.dates.filter(|_| controller.capability.day_modes.odd_even) {
+    if let Some(rule) = situation.allowed().dates.filter(|_| controller.capability.day_modes.odd_even) {
         return vec![Repair::SetDays(letter, rule.mode())];
     }
     if matches!(program.schedule.days, DayMode::Weekdays(_)) {
         return Vec::new();
     }
-    let allowed = situation.rules.days;
+    let allowed = situation.allowed().days;
     let count = program.schedule.waterings_a_week().round().max(1.0);
     // 1 to 7 by its own limits.
     let weekdays = even_days(allowed, count as u8);
@@ -133,7 +133,7 @@ fn other_days<Tz: TimeZone>(
 ) -> Vec<Repair> {
     let chosen = controller.program(letter).and_then(|p| p.waterings_per_week).is_some();
     // 1 to 7 by its own limits.
-    let days = even_days(situation.rules.days, meant.round().clamp(1.0, 7.0) as u8);
+    let days = even_days(situation.allowed().days, meant.round().clamp(1.0, 7.0) as u8);
     let by_days = Repair::SetDays(letter, DayMode::Weekdays(days));
     // 1 to 7 by its own limits.
     let by_minutes = Repair::MinutesFor(letter, scheduled.round().clamp(1.0, 7.0) as u8);
@@ -149,8 +149,8 @@ fn more_days<Tz: TimeZone>(
 ) -> Vec<Repair> {
     let Some(program) = controller.program(letter) else { return Vec::new() };
     let DayMode::Weekdays(days) = program.schedule.days else { return Vec::new() };
-    let most = situation.rules.limit(controller.capability).watering_days;
-    let more = (days.count() + 1..=most).map(|count| even_days(situation.rules.days, count));
+    let most = situation.allowed().limit(controller.capability).watering_days;
+    let more = (days.count() + 1..=most).map(|count| even_days(situation.allowed().days, count));
     more.map(|days| Repair::WaterMoreOften(letter, days)).collect()
 }
 
@@ -216,8 +216,8 @@ fn moves<Tz: TimeZone>(
     let mut out = Vec::new();
     for from in program.schedule.starts.iter().filter(|s| only.is_none_or(|o| o == **s)) {
         let mut minutes: Vec<i64> = Vec::new();
-        let rules = situation.rules;
-        for (open, shut) in rules.free_minutes().into_iter().chain(rules.free_stretches()) {
+        let allowed = situation.allowed();
+        for (open, shut) in allowed.free_minutes().into_iter().chain(allowed.free_stretches()) {
             minutes.push(i64::from(shut) - own);
             minutes.push(i64::from(open));
         }

@@ -5,7 +5,7 @@ use super::runs::{Expansion, expand};
 use crate::budget::{YearBudget, year_budget};
 use crate::climate::normals::Normals;
 use crate::controller::{Controller, DayMode};
-use crate::place::Bound;
+use crate::place::{Allowed, Bound};
 
 /// What surrounds a controller's schedule.
 #[derive(Debug, Clone, Copy)]
@@ -26,6 +26,12 @@ impl<Tz: TimeZone> Situation<'_, Tz> {
     pub fn budget(&self, controller: &Controller) -> Option<YearBudget> {
         let bound = Controller { capability: self.rules.limit(controller.capability), ..controller.clone() };
         year_budget(&bound, self.normals?).ok()
+    }
+
+    /// The days and hours that hold at the end of the week: a schedule is made for what comes.
+    #[must_use]
+    pub fn allowed(&self) -> &Allowed {
+        self.rules.on(self.first + TimeDelta::days(6))
     }
 
     /// The figures on the panel of a controller.

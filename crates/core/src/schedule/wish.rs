@@ -1,5 +1,7 @@
 //! What a proposed schedule goes by, where rules and panel leave the choice.
 
+use crate::controller::ProgramLetter;
+
 /// On which days a proposal waters, where rules and panel leave the choice.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
 pub enum DayWish {
@@ -22,6 +24,29 @@ pub enum TimeWish {
     Morning,
     /// From the early evening, to end before 23:00.
     Evening,
+    /// In the morning what fits, the rest in the evening.
+    Both,
+}
+
+/// Programs that a proposal leaves as they are.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Pinned([bool; 4]);
+
+impl Pinned {
+    /// These programs.
+    #[must_use]
+    pub fn of(letters: impl IntoIterator<Item = ProgramLetter>) -> Self {
+        letters.into_iter().fold(Self::default(), |mut pinned, letter| {
+            pinned.0[letter.index()] = true;
+            pinned
+        })
+    }
+
+    /// Whether a program stays as it is.
+    #[must_use]
+    pub const fn holds(self, letter: ProgramLetter) -> bool {
+        self.0[letter.index()]
+    }
 }
 
 /// What a proposal goes by.
@@ -31,4 +56,6 @@ pub struct Wish {
     pub days: DayWish,
     /// Time of day.
     pub time: TimeWish,
+    /// Programs that stay as they are.
+    pub pinned: Pinned,
 }

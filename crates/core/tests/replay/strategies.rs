@@ -3,7 +3,7 @@
 use chrono::Weekday;
 use upland_core::controller::*;
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
-use upland_core::place::Bound;
+use upland_core::place::{Allowed, Bound};
 use upland_core::quantity::Percent;
 use upland_core::replay::*;
 use upland_core::schedule::Plan;
@@ -98,7 +98,7 @@ fn a_soil_sensor_waits_for_the_root_zone() {
 
 #[test]
 fn a_deficit_controller_waters_on_allowed_days_and_fills_up() {
-    let rules = Bound { days: Days::of([Weekday::Tue]), ..Bound::open() };
+    let rules = Bound::all_year(Allowed { days: Days::of([Weekday::Tue]), ..Allowed::default() });
     let season = season(28, &[]);
     let found = run(&plain(60), &season, &rules, Kind::Deficit);
     assert!(watered(&found, 1).iter().all(|d| weekday_of(&season, *d) == Weekday::Tue));
@@ -109,7 +109,7 @@ fn a_deficit_controller_waters_on_allowed_days_and_fills_up() {
 
 #[test]
 fn rules_close_days_to_every_strategy_but_the_panel_as_it_is() {
-    let rules = Bound { days: Days::ALL.without(Weekday::Thu), ..Bound::open() };
+    let rules = Bound::all_year(Allowed { days: Days::ALL.without(Weekday::Thu), ..Allowed::default() });
     let season = season(28, &[]);
     for kind in Kind::ALL {
         let found = run(&plain(88), &season, &rules, kind);

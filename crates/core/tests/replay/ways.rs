@@ -5,7 +5,7 @@ use upland_core::budget::year_budget;
 use upland_core::climate::normals::MonthNormal;
 use upland_core::controller::*;
 use upland_core::landscape::{Soil, SprinklerType};
-use upland_core::place::Bound;
+use upland_core::place::{Allowed, Bound};
 use upland_core::quantity::MonthOfYear;
 use upland_core::replay::*;
 use upland_core::schedule::Plan;
@@ -37,7 +37,7 @@ fn a_person_brings_back_what_a_week_has_used() {
 
 #[test]
 fn a_person_comes_on_the_first_allowed_day_of_a_week() {
-    let not_monday = Bound { days: Days::of([Weekday::Wed, Weekday::Sat]), ..Bound::open() };
+    let not_monday = Bound::all_year(Allowed { days: Days::of([Weekday::Wed, Weekday::Sat]), ..Allowed::default() });
     let hand = run(&lawn(), &season(21, &[]), &not_monday, Kind::ByHand);
     assert_eq!(watered(&hand, 1), [3, 10, 17]);
     assert_eq!(hand.rule_breaks, 0);
@@ -105,7 +105,7 @@ fn every_way_states_the_same_week_for_the_same_plants() {
 /// Two rules forbid all but Tuesday: every allowed day is one day.
 #[test]
 fn every_allowed_day_keeps_to_the_rules() {
-    let tuesday = Bound { days: Days::of([Weekday::Tue]), ..Bound::open() };
+    let tuesday = Bound::all_year(Allowed { days: Days::of([Weekday::Tue]), ..Allowed::default() });
     assert_eq!(Way::EveryAllowedDay.days(&lawn(), &tuesday), Some(1));
     let plan = Plan::of(&lawn(), None);
     let tried = Way::EveryAllowedDay.applied(&lawn(), &plan, &tuesday, &[A]);

@@ -3,7 +3,7 @@
 use chrono::Weekday::{Fri, Mon, Sat, Sun, Thu, Tue, Wed};
 use upland_core::controller::*;
 use upland_core::landscape::{CycleSoak, Slope, Soil};
-use upland_core::place::{Ban, Bound};
+use upland_core::place::{Allowed, Ban, Bound, DayOfYear, Season};
 use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::schedule::*;
 use upland_core::sensor::{EtClass, Sensor, SensorKind};
@@ -111,7 +111,10 @@ fn a_program_that_waits_for_another() {
 
 #[test]
 fn a_run_into_closed_hours_now_and_only_at_the_highest_percent() {
-    let closed = Surroundings { rules: Bound { hours: vec![(600, 1080)], ..Bound::open() }, normals: None };
+    let closed = Surroundings {
+        rules: Bound::all_year(Allowed { hours: vec![(600, 1080)], ..Allowed::default() }),
+        normals: None,
+    };
     let mut c = controller(vec![station(1, A, 100)]);
     set(&mut c, A, mwf(), &["08:30"]);
     let found = closed.check(&c);
@@ -135,7 +138,10 @@ fn a_run_into_closed_hours_now_and_only_at_the_highest_percent() {
 
 #[test]
 fn a_closed_weekday_moves_to_the_nearest_open_one() {
-    let rules = Surroundings { rules: Bound { days: Days::ALL.without(Sun), ..Bound::open() }, normals: None };
+    let rules = Surroundings {
+        rules: Bound::all_year(Allowed { days: Days::ALL.without(Sun), ..Allowed::default() }),
+        normals: None,
+    };
     let mut c = controller(vec![station(1, A, 20)]);
     set(&mut c, A, DayMode::Weekdays(Days::of([Wed, Sun])), &["04:30"]);
     let found = rules.check(&c);
@@ -332,7 +338,8 @@ fn what_the_panel_cuts_off_is_said() {
 /// The week of the handbook's picture: everything at once, and one press mends it all.
 #[test]
 fn all_repairs_leave_nothing() {
-    let rules = Bound { days: Days::ALL.without(Sun), hours: vec![(600, 1080)], ..Bound::open() };
+    let rules =
+        Bound::all_year(Allowed { days: Days::ALL.without(Sun), hours: vec![(600, 1080)], ..Allowed::default() });
     let around = Surroundings { rules, normals: None };
     let c = ProgramLetter::ALL[2];
     let mut all =
@@ -349,7 +356,10 @@ fn all_repairs_leave_nothing() {
 /// An hour from 23:30 on an evening before a closed day: the last half hour is on it.
 #[test]
 fn a_program_that_runs_past_midnight_into_a_closed_day_is_found() {
-    let around = Surroundings { rules: Bound { days: Days::ALL.without(Thu), ..Bound::open() }, normals: None };
+    let around = Surroundings {
+        rules: Bound::all_year(Allowed { days: Days::ALL.without(Thu), ..Allowed::default() }),
+        normals: None,
+    };
     let mut c = controller(vec![station(1, ProgramLetter::A, 30), station(2, ProgramLetter::A, 30)]);
     set(&mut c, ProgramLetter::A, DayMode::Weekdays(Days::of([Wed])), &["23:30"]);
     let found = around.check(&c);
@@ -378,4 +388,29 @@ fn a_required_sensor_has_to_be_at_work() {
     let (kind, reason, by) = (TemporaryKind::Bypass { sensor: id }, "seed".into(), "O. Marrick".into());
     c.add_temporary(Temporary { id: 0, kind, since, until, reason, by, left_standing: false });
     assert!(lacks(&c), "bypassed it is not at work");
+}
+
+/// A summer of two days a week: the same schedule is fine in May and breaks the rule in June.
+#[test]
+fn a_rule_of_a_season_binds_the_week_that_it_falls_in() {
+    let day = |month, day| DayOfYear::new(month, day).unwrap();
+    let summer = Allowed { days: Days::of([Tue, Sat]), ..Allowed::default() };
+    let rules = Bound { seasons: vec![(Season { from: day(6, 1), to: day(8, 31) }, summer)], ..Bound::open() };
+    let around = Surroundings { rules, normals: None };
+    let mut c = controller(vec![station(1, A, 20)]);
+    set(&mut c, A, mwf(), &["04:00"]);
+    let week = |first: &str| Situation { first: first.parse().unwrap(), ..around.situation() };
+    let in_week = |first: &str| codes(&check(&week(first), &c));
+    assert!(!in_week("2026-05-18").contains(&Code::ForbiddenDay));
+    assert!(in_week("2026-06-08").contains(&Code::ForbiddenDay));
+    // 31 August is the Monday of a week in which any day is open from Tuesday on: what is left is one date.
+    assert_eq!(check(&week("2026-08-31"), &c)[0].problem, Problem::ForbiddenWeekdays { days: Days::of([Mon]) });
+    // What is to come is known before: in 366 days the rule comes and goes, and only its coming breaks it.
+    let ahead = rule_changes(&week("2026-05-18"), &c, "2027-05-19".parse().unwrap());
+    let expected = [("2026-06-01", true), ("2026-09-01", false)];
+    assert_eq!(ahead, expected.map(|(on, breaks)| RuleChange { on: on.parse().unwrap(), breaks }));
+    // A proposal for June keeps to the days of June.
+    let proposal = propose(&week("2026-06-08"), &c, Grouping::Keep);
+    assert!(check(&week("2026-06-08"), &proposal.controller).iter().all(|f| f.code() != Code::ForbiddenDay));
+    assert!(proposal.days().iter().all(|d| [Tue, Sat].contains(&d)));
 }

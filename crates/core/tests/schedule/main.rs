@@ -6,6 +6,7 @@ mod ahead;
 mod builders;
 mod calendars;
 mod dial_in;
+mod exhaustive;
 mod findings;
 mod in_force;
 mod panels;

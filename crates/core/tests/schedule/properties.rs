@@ -3,7 +3,7 @@
 use proptest::prelude::*;
 use upland_core::controller::*;
 use upland_core::landscape::{Plant, Slope, Soil, SprinklerType};
-use upland_core::place::Bound;
+use upland_core::place::{Allowed, Bound};
 use upland_core::quantity::{Percent, RunTime};
 use upland_core::schedule::*;
 
@@ -69,10 +69,10 @@ fn any_rules() -> impl Strategy<Value = Bound> {
         if both {
             closed.push((600, 1080));
         }
-        if (Bound { hours: closed.clone(), ..Bound::open() }).free_minutes().is_empty() {
+        if (Allowed { hours: closed.clone(), ..Allowed::default() }).free_minutes().is_empty() {
             closed.clear();
         }
-        Bound { days: Days::from_bits(days), hours: closed, ..Bound::open() }
+        Bound::all_year(Allowed { days: Days::from_bits(days), hours: closed, ..Allowed::default() })
     })
 }
 

@@ -30,7 +30,7 @@ pub use file::{
 pub use measured::{MeasuredDoc, MeasurementDoc};
 pub use panel::{FoundProgramDoc, FoundStationDoc, PanelDoc};
 pub use place::PlaceDoc;
-pub use rules::{BanDoc, DayRuleDoc, HoursDoc, RulesDoc};
+pub use rules::{BanDoc, DayRuleDoc, HoursDoc, RulesDoc, SeasonRuleDoc};
 pub use runs::{NamedRun, runs_calendar, runs_csv};
 pub use sensor::{ProofDoc, ReadingDoc, SensorDoc, SensorKindDoc, TemporaryDoc, TemporaryKindDoc};
 pub use tabled::Tabled;

@@ -1,7 +1,8 @@
 use chrono::NaiveDate;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
-use upland_core::place::{Ban, ClosedDates, DayRule, Hours, Rules};
+use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Hours, Rules, Season, SeasonRule};
+use upland_core::word::WordError;
 
 use super::DocError;
 use super::days::{DayDoc, day_list, days_of, time_of};
@@ -72,6 +73,23 @@ pub struct ClosedDatesDoc {
     pub why: String,
 }
 
+/// Days and hours in a part of every year, in place of the usual ones.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SeasonRuleDoc {
+    /// First day, `MM-DD`.
+    #[schemars(regex(pattern = r"^[01][0-9]-[0-3][0-9]$"))]
+    pub from: String,
+    /// Last day, `MM-DD`; before the first one where the season goes over the turn of the year.
+    #[schemars(regex(pattern = r"^[01][0-9]-[0-3][0-9]$"))]
+    pub to: String,
+    /// Weekdays that the authority allows then.
+    pub days: DayRuleDoc,
+    /// Hours without watering then.
+    #[serde(default)]
+    pub hours: Vec<HoursDoc>,
+}
+
 /// The water rules of a place.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
@@ -84,6 +102,9 @@ pub struct RulesDoc {
     /// Hours without watering.
     #[serde(default)]
     pub hours: Vec<HoursDoc>,
+    /// Parts of the year with days and hours of their own.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub seasons: Vec<SeasonRuleDoc>,
     /// Dates on which the place never waters.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub closed: Vec<ClosedDatesDoc>,
@@ -121,18 +142,76 @@ impl TryFrom<&HoursDoc> for Hours {
     }
 }
 
+impl From<DayRule> for DayRuleDoc {
+    fn from(rule: DayRule) -> Self {
+        match rule {
+            DayRule::Any => Self::Any,
+            DayRule::Weekdays(days) => Self::Weekdays { days: day_list(days) },
+            DayRule::ByParity { odd, even } => Self::Parity { odd: day_list(odd), even: day_list(even) },
+            DayRule::ByLastDigit(digits) => Self::LastDigit { digits: digits.map(day_list) },
+            DayRule::ByDate { with_31st } => Self::Date { with_31st },
+        }
+    }
+}
+
+impl From<&DayRuleDoc> for DayRule {
+    fn from(doc: &DayRuleDoc) -> Self {
+        match doc {
+            DayRuleDoc::Any => Self::Any,
+            DayRuleDoc::Weekdays { days } => Self::Weekdays(days_of(days)),
+            DayRuleDoc::Parity { odd, even } => Self::ByParity { odd: days_of(odd), even: days_of(even) },
+            DayRuleDoc::LastDigit { digits } => Self::ByLastDigit(std::array::from_fn(|i| days_of(&digits[i]))),
+            DayRuleDoc::Date { with_31st } => Self::ByDate { with_31st: *with_31st },
+        }
+    }
+}
+
+fn hours_doc(hours: &[Hours]) -> Vec<HoursDoc> {
+    hours.iter().copied().map(HoursDoc::from).collect()
+}
+
+fn hours_of(docs: &[HoursDoc]) -> Result<Vec<Hours>, DocError> {
+    docs.iter().map(Hours::try_from).collect()
+}
+
+/// A day of every year as `MM-DD`.
+fn day_doc(day: DayOfYear) -> String {
+    format!("{:02}-{:02}", day.month(), day.day())
+}
+
+fn day_of(text: &str) -> Result<DayOfYear, DocError> {
+    let read = || {
+        let (month, day) = text.split_once('-')?;
+        DayOfYear::new(month.parse().ok()?, day.parse().ok()?)
+    };
+    read().ok_or_else(|| WordError::Unknown { field: "day of the year", value: text.to_owned() }.into())
+}
+
+impl From<&SeasonRule> for SeasonRuleDoc {
+    fn from(s: &SeasonRule) -> Self {
+        Self { from: day_doc(s.season.from), to: day_doc(s.season.to), days: s.days.into(), hours: hours_doc(&s.hours) }
+    }
+}
+
+impl TryFrom<&SeasonRuleDoc> for SeasonRule {
+    type Error = DocError;
+
+    fn try_from(doc: &SeasonRuleDoc) -> Result<Self, DocError> {
+        Ok(Self {
+            season: Season { from: day_of(&doc.from)?, to: day_of(&doc.to)? },
+            days: (&doc.days).into(),
+            hours: hours_of(&doc.hours)?,
+        })
+    }
+}
+
 impl From<&Rules> for RulesDoc {
     fn from(r: &Rules) -> Self {
         Self {
-            days: match r.days {
-                DayRule::Any => DayRuleDoc::Any,
-                DayRule::Weekdays(days) => DayRuleDoc::Weekdays { days: day_list(days) },
-                DayRule::ByParity { odd, even } => DayRuleDoc::Parity { odd: day_list(odd), even: day_list(even) },
-                DayRule::ByLastDigit(digits) => DayRuleDoc::LastDigit { digits: digits.map(day_list) },
-                DayRule::ByDate { with_31st } => DayRuleDoc::Date { with_31st },
-            },
+            days: r.days.into(),
             never: day_list(r.never),
-            hours: r.hours.iter().copied().map(HoursDoc::from).collect(),
+            hours: hours_doc(&r.hours),
+            seasons: r.seasons.iter().map(SeasonRuleDoc::from).collect(),
             closed: r.closed.iter().map(|c| ClosedDatesDoc { from: c.from, to: c.to, why: c.why.clone() }).collect(),
             ban: r.ban.map(|b| BanDoc { from: b.from, to: b.to, hours: b.hours.map(HoursDoc::from) }),
             needs_sensor: r.needs_sensor,
@@ -147,15 +226,10 @@ impl TryFrom<&RulesDoc> for Rules {
 
     fn try_from(doc: &RulesDoc) -> Result<Self, DocError> {
         Ok(Self {
-            days: match &doc.days {
-                DayRuleDoc::Any => DayRule::Any,
-                DayRuleDoc::Weekdays { days } => DayRule::Weekdays(days_of(days)),
-                DayRuleDoc::Parity { odd, even } => DayRule::ByParity { odd: days_of(odd), even: days_of(even) },
-                DayRuleDoc::LastDigit { digits } => DayRule::ByLastDigit(std::array::from_fn(|i| days_of(&digits[i]))),
-                DayRuleDoc::Date { with_31st } => DayRule::ByDate { with_31st: *with_31st },
-            },
+            days: (&doc.days).into(),
             never: days_of(&doc.never),
-            hours: doc.hours.iter().map(Hours::try_from).collect::<Result<_, DocError>>()?,
+            hours: hours_of(&doc.hours)?,
+            seasons: doc.seasons.iter().map(SeasonRule::try_from).collect::<Result<_, DocError>>()?,
             closed: doc.closed.iter().map(|c| ClosedDates { from: c.from, to: c.to, why: c.why.clone() }).collect(),
             ban: match &doc.ban {
                 Some(b) => {

@@ -8,7 +8,7 @@ use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSw
 use upland_core::landscape::{
     CycleSoak, Density, Exposure, Maturity, Plant, Planting, Slope, Soil, SprinklerType, WaterNeed,
 };
-use upland_core::place::{Ban, ClosedDates, DayRule, Hours, Position, Rules};
+use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Hours, Position, Rules, Season, SeasonRule};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::sensor::{Disc, EtClass, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
 use upland_formats::site::{Site, read_site, write_site};
@@ -43,20 +43,44 @@ fn starts() -> impl Strategy<Value = Vec<StartTime>> {
 }
 
 fn rules() -> impl Strategy<Value = Rules> {
-    let rule = prop_oneof![
+    (of_the_year(), seasons()).prop_map(|(rules, seasons)| Rules { seasons, ..rules })
+}
+
+fn day_rule() -> impl Strategy<Value = DayRule> {
+    prop_oneof![
         Just(DayRule::Any),
         some_days().prop_map(DayRule::Weekdays),
         (some_days(), some_days()).prop_map(|(odd, even)| DayRule::ByParity { odd, even }),
         proptest::array::uniform10(some_days()).prop_map(DayRule::ByLastDigit),
         any::<bool>().prop_map(|with_31st| DayRule::ByDate { with_31st }),
-    ];
+    ]
+}
+
+/// None, one, or two that stand apart, the second over the turn of the year.
+fn seasons() -> impl Strategy<Value = Vec<SeasonRule>> {
+    let part = || (day_rule(), time());
+    let spans = [((4, 1), (9, 30)), ((10, 15), (2, 29))].map(|(from, to)| {
+        let day = |(month, day)| DayOfYear::new(month, day).unwrap();
+        Season { from: day(from), to: day(to) }
+    });
+    proptest::collection::vec(part(), 0..3).prop_map(move |parts| {
+        let rule = |((days, from), season): ((DayRule, StartTime), Season)| SeasonRule {
+            season,
+            days,
+            hours: vec![Hours { from, to: StartTime::of(from.time() + TimeDelta::minutes(30)) }],
+        };
+        parts.into_iter().zip(spans).map(rule).collect()
+    })
+}
+
+fn of_the_year() -> impl Strategy<Value = Rules> {
     let ban = proptest::option::of((date(), 0i64..200).prop_map(|(from, n)| Ban {
         from,
         to: from + TimeDelta::days(n),
         hours: None,
     }));
     let closed = proptest::collection::vec((date(), 0i64..20, "[a-zé]{0,20}"), 0..3);
-    (rule, (ban, closed, any::<bool>()), proptest::option::of(date()), "[a-zé ]{0,30}", time()).prop_map(
+    (day_rule(), (ban, closed, any::<bool>()), proptest::option::of(date()), "[a-zé ]{0,30}", time()).prop_map(
         |(days, (ban, closed, needs_sensor), dated, authority, from)| {
             // Half an hour is closed, so that an hour is always left to water in.
             let to = StartTime::of(from.time() + TimeDelta::minutes(30));
@@ -64,6 +88,7 @@ fn rules() -> impl Strategy<Value = Rules> {
                 days,
                 never: Days::NONE,
                 hours: vec![Hours { from, to }],
+                seasons: Vec::new(),
                 closed: closed
                     .into_iter()
                     .map(|(from, n, why)| ClosedDates { from, to: from + TimeDelta::days(n), why })

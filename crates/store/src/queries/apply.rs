@@ -119,7 +119,7 @@ async fn next_version(connection: &mut AsyncPgConnection, account: Uuid, write: 
         .first(connection)
         .await
         .optional()?;
-    let conflict = |current| StoreError::Conflict { kind, expected: write.made_on, current };
+    let conflict = |current| StoreError::Conflict { id: write.id, kind, expected: write.made_on, current };
     match current {
         None if write.made_on == 0 => {
             diesel::insert_into(aggregates::table)

@@ -127,6 +127,24 @@ impl Account {
         Ok(Part { items, total: found.as_slice().first().map_or(0, |f| usize::try_from(f.total).unwrap_or(0)) })
     }
 
+    /// Other places whose rules of the authority are those of a place, by name: whatever each of them closes itself.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn places_under_the_rules_of(&self, id: Uuid) -> Result<Vec<Versioned<PlaceRecord>>, StoreError> {
+        let found: Vec<Found> = diesel::sql_query(
+            "SELECT o.id, 0::bigint AS total FROM places AS p \
+             JOIN places AS o ON o.account_id = p.account_id AND o.id <> p.id \
+                 AND (o.document -> 'rules') - 'never' - 'closed' = (p.document -> 'rules') - 'never' - 'closed' \
+             WHERE p.account_id = $1 AND p.id = $2",
+        )
+        .bind::<SqlUuid, _>(self.id)
+        .bind::<SqlUuid, _>(id)
+        .load(&mut self.connection().await?)
+        .await?;
+        self.places_of(&found.iter().map(|f| f.id).collect::<Vec<_>>()).await
+    }
+
     /// Some places, by name.
     ///
     /// # Errors

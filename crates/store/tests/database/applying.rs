@@ -46,7 +46,7 @@ async fn a_stale_version_is_refused_and_nothing_is_written() {
         write(place_id, Record::Place(Some(place("Mine", None)))),
     ]);
     let error = c.account.apply(&action).await.unwrap_err();
-    assert!(matches!(error, StoreError::Conflict { kind: Kind::Place, expected: 1, current: 2 }));
+    assert!(matches!(error, StoreError::Conflict { id, kind: Kind::Place, expected: 1, current: 2 } if id == place_id));
     assert_eq!(c.account.controller(controller_id).await.unwrap().value.controller.name, "Cabinet");
     assert_eq!(c.account.place(place_id).await.unwrap().value.name, "Renamed");
 }

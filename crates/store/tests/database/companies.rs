@@ -26,6 +26,7 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.places_part("", 0, 10).await.unwrap().items.is_empty());
     assert!(me.places_of(&[place_id]).await.unwrap().is_empty());
     assert!(me.places_by_series().await.unwrap().is_empty());
+    assert!(me.places_under_the_rules_of(place_id).await.unwrap().is_empty());
     assert!(me.all_series().await.unwrap().is_empty());
     assert!(matches!(me.series(series_id).await, Err(StoreError::NotFound)));
     assert!(me.normals(series_id).await.unwrap().is_empty());

@@ -41,6 +41,7 @@ pub(crate) fn place(name: &str, series_id: Option<Uuid>) -> PlaceRecord {
         series_id,
         further: FurtherWeather::default(),
         rules: Rules {
+            seasons: Vec::new(),
             closed: Vec::new(),
             needs_sensor: false,
             days: DayRule::ByParity { odd: Days::from_bits(0b10), even: Days::from_bits(0b1001) },

@@ -99,7 +99,8 @@ async fn the_rules_of_another_place_fill_the_form_and_nothing_is_saved_until_the
     assert!(filled.body.contains("Filled in, not saved yet."), "{}", filled.brief());
     // All but the keys of the form are those of the library.
     let values = |form: Vec<(String, String)>| -> Vec<(String, String)> {
-        form.into_iter().filter(|(name, _)| !["token", "action", "version"].contains(&name.as_str())).collect()
+        let keys = ["token", "action", "version"];
+        form.into_iter().filter(|(name, _)| !keys.contains(&name.as_str()) && !name.starts_with("with_")).collect()
     };
     let library = values(client.get(&rules).form(&rules));
     assert_eq!(values(own_form(&filled)), library);
@@ -109,4 +110,91 @@ async fn the_rules_of_another_place_fill_the_form_and_nothing_is_saved_until_the
     assert_eq!(values(own_form(&client.get(&address))), library);
     let nowhere = format!("{address}?like=00000000-0000-0000-0000-000000000001");
     assert_eq!(client.get(&nowhere).status, 404, "no such place, or another company's");
+}
+
+/// A season has days and hours of its own; what cannot be is said beside its field.
+#[tokio::test(flavor = "multi_thread")]
+async fn rules_of_a_season_bind_its_weeks_alone() {
+    let (_server, client, rules, controller) = library().await;
+    let entered = [
+        ("s0from_month", "6"),
+        ("s0from_day", "1"),
+        ("s0to_month", "8"),
+        ("s0to_day", "31"),
+        ("s0by", "weekdays"),
+        ("s0allow1", "1"),
+        ("s0h0from", "09:00"),
+        ("s0h0to", "20:00"),
+    ];
+    let form = client.get(&rules).form(&rules);
+    for (field, value, said) in [
+        ("s0from_day", "31", "Enter the month and a day that it has"),
+        ("s0to_month", "", "Enter the month and a day that it has"),
+        ("s0allow1", "", "These rules leave no day of the week"),
+        ("s0h0to", "9:00", "These rules leave no hour of the day"),
+    ] {
+        let mut wrong = entered.to_vec();
+        wrong.push((field, value));
+        let refused = client.submit(&rules, form.clone(), &wrong);
+        assert_eq!((refused.status, errors(&refused)), (422, 1), "{field} {value}: {}", refused.brief());
+        assert!(refused.body.contains(said), "{said}: {}", refused.brief());
+        assert!(refused.body.contains("<details class=\"season\" open>"), "what was typed is in sight");
+    }
+    let saved = client.submit(&rules, form, &entered);
+    assert_eq!(saved.status, 303, "{}", saved.brief());
+    let page = client.get(&rules);
+    let said = "1 June to 31 August: no watering 09:00 to 20:00, never on Mon, Wed, Thu, Fri, Sat, Sun";
+    assert!(page.body.contains(said), "{}", page.brief());
+    assert_eq!((page.field("s0from_day"), page.field("s0to_day")), ("1".into(), "31".into()));
+    // The week is in the season, and its program waters on other days; the rule is over on 1 September.
+    let week = client.get(&format!("{controller}/week"));
+    assert!(week.body.contains("Watering is not allowed on that day"), "{}", week.brief());
+    let ahead = client.get("/ahead");
+    assert!(ahead.body.contains("Other water rules from this day"), "{}", ahead.brief());
+    let events = client.get("/ahead.ics").body;
+    assert!(events.contains("DTSTART;VALUE=DATE:20260901") && events.contains("Other water rules"), "{events}");
+    let file = client.get(&format!("{}/site.json", rules.trim_end_matches("/rules"))).body;
+    assert!(file.contains("\"from\": \"06-01\"") && file.contains("\"to\": \"08-31\""), "{file}");
+}
+
+/// The rules of a town are changed once, for every place under them; what a place closes itself stays its own.
+#[tokio::test(flavor = "multi_thread")]
+async fn rules_of_an_authority_are_changed_for_all_its_places_in_one_step() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let paths: Vec<String> =
+        ["Orchard walk", "Bocce court", "Glasshouse"].map(|name| format!("{}/rules", client.make_place(name))).into();
+    // The form that is posted stands behind the one that fills it.
+    let own_form = |page: &Answer, path: &str| page.forms(path).pop().unwrap();
+    let at = |path: &str| own_form(&client.get(path), path);
+    let town = [("by", "weekdays"), ("allow1", "1"), ("allow5", "1"), ("authority", "Town, article 4")];
+    for (path, own) in paths.iter().zip(["never2", "never1", "never4"]) {
+        let mut entered = town.to_vec();
+        entered.push((own, "1"));
+        assert_eq!(client.submit(path, at(path), &entered).status, 303);
+    }
+    let page = client.get(&paths[0]);
+    assert!(page.body.contains("Places under the same rules") && page.body.contains("> Glasshouse</label>"));
+    let ticked = |path: &str| {
+        let form = at(path);
+        ["allow1", "allow6", "never2", "never1", "never4"].map(|field| form.iter().any(|(name, _)| name == field))
+    };
+    // The glasshouse goes its own way from now on.
+    let glasshouse = format!("with_{}", paths[2].split('/').nth(2).unwrap());
+    let mut form = own_form(&page, &paths[0]);
+    form.retain(|(field, _)| *field != glasshouse);
+    let saved = client.submit(&paths[0], form, &[("allow6", "1")]);
+    assert_eq!(saved.status, 303, "{}", saved.brief());
+    assert_eq!(ticked(&paths[0]), [true, true, true, false, false]);
+    assert_eq!(ticked(&paths[1]), [true, true, false, true, false]);
+    assert_eq!(ticked(&paths[2]), [true, false, false, false, true]);
+    // One step back undoes both.
+    client.undo("/places");
+    assert_eq!(ticked(&paths[0]), [true, false, true, false, false]);
+    assert_eq!(ticked(&paths[1]), [true, false, false, true, false]);
+    // The court itself never waters on Tuesdays: a rule of Tuesdays alone would leave it no day, and nobody gets it.
+    let refused = client.submit(&paths[0], at(&paths[0]), &[("allow5", "")]);
+    assert_eq!((refused.status, errors(&refused)), (422, 1), "{}", refused.brief());
+    assert!(refused.body.contains("Bocce court: These rules leave no day"), "{}", refused.brief());
+    assert_eq!(ticked(&paths[0]), [true, false, true, false, false]);
 }

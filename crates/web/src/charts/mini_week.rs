@@ -1,8 +1,8 @@
 //! A week in 224 by 76: a column a day, midnight on top, closed hours hatched.
 
-use chrono::{NaiveDate, NaiveDateTime, NaiveTime};
+use chrono::{NaiveDate, NaiveDateTime, NaiveTime, TimeDelta};
 use upland_core::controller::Days;
-use upland_core::place::Bound;
+use upland_core::place::{Allowed, Bound};
 use upland_core::schedule::Expansion;
 
 use crate::show::{Fixed, day_letter};
@@ -46,8 +46,8 @@ fn block(day: i64, [from, to]: [f64; 2], letter: Option<char>) -> Block {
 }
 
 /// The minutes of a day that are not free.
-fn closed_hours(rules: &Bound) -> Vec<[f64; 2]> {
-    let free = rules.free_minutes();
+fn closed_hours(allowed: &Allowed) -> Vec<[f64; 2]> {
+    let free = allowed.free_minutes();
     let ends = free.iter().map(|(_, to)| f64::from(*to));
     let begins = free.iter().map(|(from, _)| f64::from(*from));
     let gaps = std::iter::once(0.0).chain(ends).zip(begins.chain([1440.0]));
@@ -81,8 +81,9 @@ impl MiniWeek {
             }
         }
         let closed = (0..).zip(Days::WEEK).flat_map(|(day, weekday)| {
-            let whole = if rules.days.holds(weekday) { Vec::new() } else { vec![block(day, [0.0, 1440.0], None)] };
-            let hours = closed_hours(rules).into_iter().map(move |ends| block(day, ends, None));
+            let allowed = rules.on(first + TimeDelta::days(day));
+            let whole = if allowed.days.holds(weekday) { Vec::new() } else { vec![block(day, [0.0, 1440.0], None)] };
+            let hours = closed_hours(allowed).into_iter().map(move |ends| block(day, ends, None));
             whole.into_iter().chain(hours).collect::<Vec<_>>()
         });
         Self {

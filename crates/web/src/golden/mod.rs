@@ -10,7 +10,7 @@ mod soil_sensor;
 use askama::Template;
 use chrono::{NaiveTime, TimeDelta};
 use upland_core::controller::ProgramLetter;
-use upland_core::schedule::{Grouping, Level};
+use upland_core::schedule::{Grouping, Level, Wish};
 use upland_core::tuning::{Judgement, Seen};
 
 use crate::charts::{DayArc, Strip, StripInput};
@@ -151,7 +151,8 @@ fn today_and_the_steps() {
 fn the_schedules_side_by_side() {
     each("proposals", |half, units| {
         let context = context(half);
-        let mut view = ProposalsView::of(&context, &days(half), Grouping::ByNeed, half.today(), units);
+        let mut view =
+            ProposalsView::of(&context, &days(half), (Wish::default(), Grouping::ByNeed), half.today(), units);
         // Made anew for every page.
         view.cards.iter_mut().for_each(|card| card.action.clear());
         format!("{view:#?}")

@@ -80,14 +80,14 @@ pub(crate) async fn apply_over(
     action: &Action,
     [post_to, back]: [&str; 2],
 ) -> Page {
-    let (kind, current) = match user.account.apply(action).await {
+    let (id, current) = match user.account.apply(action).await {
         Ok(to) => return go(&to),
-        Err(StoreError::Conflict { kind, current, .. }) => (kind, current),
+        Err(StoreError::Conflict { id, current, .. }) => (id, current),
         Err(other) => return Err(other.into()),
     };
-    let stale = action.writes.iter().find(|write| write.record.kind() == kind);
+    let stale = action.writes.iter().find(|write| write.id == id);
     let write = stale.ok_or_else(|| PageError::Ours("a conflict about nothing".into()))?;
-    let (id, mine) = (write.id, write.record.document());
+    let mine = write.record.document();
     conflict_page(app, user, Conflict { id, current, form, mine, post_to, back }).await
 }
 

@@ -5,7 +5,7 @@ use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
 use upland_core::controller::Controller;
 use upland_core::dial_in::{Change, DayAhead, changes_ahead};
-use upland_core::schedule::Plan;
+use upland_core::schedule::{Plan, RuleChange, rule_changes};
 use upland_formats::site::DatedEvent;
 
 use super::clock_change::clock_change;
@@ -39,6 +39,11 @@ pub(super) fn by_hand(context: &ControllerContext, today: NaiveDate, days: i64) 
     let c = context.controller();
     let Ok(budget) = context.budget() else { return Vec::new() };
     changes_ahead(c, &Plan::of(c, Some(&budget)), [today, today + TimeDelta::days(days)])
+}
+
+/// The days from tomorrow to `days` ahead from which the rules of another season hold.
+pub(super) fn other_rules(context: &ControllerContext, today: NaiveDate, days: i64) -> Vec<RuleChange> {
+    rule_changes(&context.situation(today), context.controller(), today + TimeDelta::days(days))
 }
 
 /// `Program A, percent from 60 % to 100 %; 2 more`.
@@ -79,6 +84,13 @@ pub(crate) fn ahead(context: &ControllerContext, state: &FieldState, today: Naiv
             href: format!("{base}/dial-in?only=changed"),
         })
         .collect();
+    out.extend(other_rules(context, today, AHEAD_DAYS).into_iter().map(|change| Dated {
+        on: change.on,
+        mark: if change.breaks { "caution" } else { "flag" },
+        key: "rules".into(),
+        what: w.t(if change.breaks { "ahead-rules-broken" } else { "ahead-rules-kept" }),
+        href: format!("/places/{}/rules", context.at.place.id),
+    }));
     for sensor in &c.sensors {
         let name = sensor_name(sensor);
         let dated = |on: Option<NaiveDate>, key: &'static str, words: &str| {

@@ -6,7 +6,7 @@ use super::dial::DialIn;
 use super::field::FieldState;
 use super::job_list::{JobKind, Todo};
 use super::sensors::{About, notes, sensor_name};
-use super::soon::soon;
+use super::soon::{rules_soon, soon};
 use super::temporary::{back_words, kind_words};
 use crate::context::ControllerContext;
 use crate::show::{Units, date_short};
@@ -45,6 +45,7 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
         out.push(Todo { title: w.t1(&dial.title, &at), ..dial });
     }
     out.extend(soon(context, today));
+    out.extend(rules_soon(context, today));
     if let Some(day) = state.look_again().filter(|d| *d <= today) {
         out.push(Todo {
             kind: JobKind::LookAgain,

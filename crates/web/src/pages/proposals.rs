@@ -1,9 +1,11 @@
 //! Several schedules for the same stations, side by side with what each costs.
 
 use chrono::{NaiveDate, TimeDelta};
-use upland_core::controller::Controller;
+use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::replay::WholeTotals;
-use upland_core::schedule::{Candidate, DayWish, Grouping, Level, TimeWish, Wish, candidates};
+use upland_core::schedule::{
+    Candidate, DayWish, Grouping, Help, Helped, Level, Pinned, TimeWish, Wish, candidates, helps,
+};
 
 use super::findings::mode_words;
 use super::replay::Field;
@@ -14,7 +16,7 @@ use super::year::program_label;
 use crate::charts::{MiniWeek, Strip, volume_text, volume_unit};
 use crate::context::{ControllerContext, WeatherDay, monday};
 use crate::form::{Form, new_key};
-use crate::show::{Measure, Units, clock, number, panel_start};
+use crate::show::{Measure, Units, clock, clock_time, day_long, number, panel_start};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -58,6 +60,10 @@ pub(crate) struct ProposalsView {
     /// Address, label and whether it is the one shown, of each grouping.
     pub(crate) tabs: Vec<(String, String, bool)>,
     pub(crate) cards: Vec<ProposalCard>,
+    /// Programs that can be left as they are.
+    pub(crate) pins: Vec<Pin>,
+    /// What would help where nothing fits.
+    pub(crate) helps: Vec<HelpLine>,
     /// From which weather the costs are.
     pub(crate) note: String,
 }
@@ -65,14 +71,38 @@ pub(crate) struct ProposalsView {
 /// Words by which a form names days and times.
 const DAYS: [(DayWish, &str); 4] =
     [(DayWish::Weekdays, "weekdays"), (DayWish::EveryN, "every"), (DayWish::Odd, "odd"), (DayWish::Even, "even")];
-const TIMES: [(TimeWish, &str); 2] = [(TimeWish::Morning, "morning"), (TimeWish::Evening, "evening")];
+const TIMES: [(TimeWish, &str); 3] =
+    [(TimeWish::Morning, "morning"), (TimeWish::Evening, "evening"), (TimeWish::Both, "both")];
 
 /// What a form asks of a proposal; the usual where it says nothing.
 pub(crate) fn wish_of(form: &Form) -> (Wish, Grouping) {
     let days = DAYS.iter().find(|(_, word)| form.is("days", word)).map(|(days, _)| *days);
     let time = TIMES.iter().find(|(_, word)| form.is("time", word)).map(|(time, _)| *time);
     let grouping = if form.is("grouping", "by_need") { Grouping::ByNeed } else { Grouping::Keep };
-    (Wish { days: days.unwrap_or_default(), time: time.unwrap_or_default() }, grouping)
+    let pinned = Pinned::of(ProgramLetter::ALL.into_iter().filter(|letter| form.is(&pin_field(*letter), "1")));
+    (Wish { days: days.unwrap_or_default(), time: time.unwrap_or_default(), pinned }, grouping)
+}
+
+/// The field that leaves a program as it is.
+fn pin_field(letter: ProgramLetter) -> String {
+    format!("pin_{}", letter.get())
+}
+
+/// A program that can be left as it is.
+#[derive(Debug, Clone)]
+pub(crate) struct Pin {
+    pub(crate) field: String,
+    pub(crate) name: String,
+    pub(crate) on: bool,
+}
+
+/// Something that would help, and what it leaves.
+#[derive(Debug, Clone)]
+pub(crate) struct HelpLine {
+    pub(crate) what: String,
+    pub(crate) ask: String,
+    pub(crate) then: String,
+    pub(crate) all: bool,
 }
 
 impl ProposalsView {
@@ -80,18 +110,18 @@ impl ProposalsView {
     pub(crate) fn of(
         context: &ControllerContext,
         days: &[WeatherDay],
-        grouping: Grouping,
+        (wish, grouping): (Wish, Grouping),
         today: NaiveDate,
         units: Units,
     ) -> Self {
         let w = Words;
         let first = monday(today);
         let situation = context.situation(first);
-        let found = candidates(&situation, context.controller(), grouping);
+        let found = candidates(&situation, context.controller(), grouping, wish.pinned);
+        let pins = pins(context.controller(), wish.pinned);
         let replays = Replays::of(context, days);
         let base = format!("/controllers/{}/week", context.controller.id);
-        let tab =
-            |grouping: Grouping, word: &str, key| (format!("{base}/proposals?grouping={word}"), w.t(key), grouping);
+        let tab = |grouping: Grouping, word: &str, key| (tab_href(&base, word, &pins), w.t(key), grouping);
         let tabs =
             [tab(Grouping::Keep, "keep", "proposals-keep"), tab(Grouping::ByNeed, "by_need", "proposals-by-need")];
         Self {
@@ -106,6 +136,11 @@ impl ProposalsView {
                     card(context, candidate, rank == 0, replayed, first, units)
                 })
                 .collect(),
+            helps: found.first().map_or_else(Vec::new, |best| {
+                let helped = helps(&situation, context.controller(), best, grouping);
+                helped.iter().map(|helped| help_line(context.controller(), helped)).collect()
+            }),
+            pins,
             note: w.t(if replays.is_some() { "proposals-replayed" } else { "proposals-normals" }),
             base,
         }
@@ -148,11 +183,7 @@ fn card(
     let c = &candidate.proposal.controller;
     let situation = context.situation(first);
     let week = situation.week(c, &situation.plan(c), Level::Calendar);
-    let mut problems: Vec<String> = candidate.proposal.shortfalls.iter().map(|s| shortfall_words(w, s)).collect();
-    if candidate.broken > 0 {
-        problems.push(w.count("proposals-broken", candidate.broken));
-    }
-    let Wish { days, time } = candidate.wish;
+    let Wish { days, time, .. } = candidate.wish;
     let word = |list: &[(DayWish, &'static str)]| list.iter().find(|(d, _)| *d == days).map_or("", |(_, w)| w);
     ProposalCard {
         title: w.t2("proposals-title", w.t(day_key(days)), w.t(time_key(time))),
@@ -172,8 +203,49 @@ fn card(
             })
             .collect(),
         costs: costs(candidate, replayed, units),
-        problems,
+        problems: problems(candidate),
         action: new_key(),
+    }
+}
+
+/// What does not fit, or breaks a rule.
+fn problems(candidate: &Candidate) -> Vec<String> {
+    let w = Words;
+    let mut problems: Vec<String> = candidate.proposal.shortfalls.iter().map(|s| shortfall_words(w, s)).collect();
+    if candidate.broken > 0 {
+        problems.push(w.count("proposals-broken", candidate.broken));
+    }
+    problems
+}
+
+/// The programs that water now: one without starts has nothing to keep.
+fn pins(c: &Controller, pinned: Pinned) -> Vec<Pin> {
+    let own = c.programs.iter().filter(|p| !p.schedule.is_idle());
+    own.map(|p| Pin { field: pin_field(p.letter), name: program_label(Some(p), p.letter), on: pinned.holds(p.letter) })
+        .collect()
+}
+
+fn tab_href(base: &str, grouping: &str, pins: &[Pin]) -> String {
+    let pinned: String = pins.iter().filter(|pin| pin.on).map(|pin| format!("&{}=1", pin.field)).collect();
+    format!("{base}/proposals?grouping={grouping}{pinned}")
+}
+
+fn help_line(c: &Controller, helped: &Helped) -> HelpLine {
+    let w = Words;
+    let name = |letter| program_label(c.program(letter), letter);
+    let (what, ask) = match helped.help {
+        Help::Split { letter, into } => (w.t2("help-split", name(letter), name(into)), "help-by-you"),
+        Help::Day(day) => (w.t1("help-day", day_long(day)), "help-ask"),
+        Help::Hours { from, to } => (w.t2("help-hours", clock_time(to.into()), clock_time(from.into())), "help-ask"),
+        Help::Cycles => (w.t("help-cycles"), "help-panel"),
+        Help::PanelDays(days) => (w.t1("help-panel-days", days.to_string()), "help-panel"),
+    };
+    let left = problems(&helped.candidate);
+    HelpLine {
+        what,
+        ask: w.t(ask),
+        all: left.is_empty(),
+        then: if left.is_empty() { w.t("help-all") } else { left.join("; ") },
     }
 }
 
@@ -211,5 +283,6 @@ const fn time_key(time: TimeWish) -> &'static str {
     match time {
         TimeWish::Morning => "proposals-morning",
         TimeWish::Evening => "proposals-evening",
+        TimeWish::Both => "proposals-both",
     }
 }

@@ -1,8 +1,8 @@
-//! What is to be dialled by hand within a week: what a visit today could prepare.
+//! What comes within a week and could be prepared today: what is to be dialled by hand, and other water rules.
 
 use chrono::NaiveDate;
 
-use super::ahead::{by_hand, change_words};
+use super::ahead::{by_hand, change_words, other_rules};
 use super::job_list::{JobKind, Todo};
 use crate::context::ControllerContext;
 use crate::show::date_short;
@@ -24,5 +24,20 @@ pub(super) fn soon(context: &ControllerContext, today: NaiveDate) -> Option<Todo
         reason: change_words(c, &day),
         href: "/ahead".to_owned(),
         act: w.t("due-soon-act"),
+    })
+}
+
+/// Rules of another season that begin within a week and that the schedule, as it is, would break.
+pub(super) fn rules_soon(context: &ControllerContext, today: NaiveDate) -> Option<Todo> {
+    let w = Words;
+    let change = other_rules(context, today, AHEAD_DAYS).into_iter().find(|change| change.breaks)?;
+    Some(Todo {
+        kind: JobKind::Soon,
+        key: format!("rules.{}", change.on),
+        mark: "caution",
+        title: w.t2("due-rules", &context.controller().name, date_short(change.on)),
+        reason: w.t("due-rules-more"),
+        href: format!("/controllers/{}/week", context.controller.id),
+        act: w.t("due-rules-act"),
     })
 }

@@ -2,12 +2,12 @@ use actix_web::web;
 use upland_store::PlaceRecord;
 use uuid::Uuid;
 
-use super::form_page;
+use super::{form_page, under_the_same};
 use crate::error::Page;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
-use crate::pages::rules_form::filled;
+use crate::pages::rules_form::{filled, together_field};
 use crate::state::App;
 
 /// The water rules of a place; with `like` its form holds those of another place, to be looked through and saved.
@@ -28,6 +28,10 @@ pub(crate) async fn edit(
     };
     if let Some(other) = like {
         form.set("like", other.to_string());
+    }
+    // What is shared stays shared unless somebody says otherwise.
+    for other in under_the_same(&user, &place).await? {
+        form.set(&together_field(other.id), "yes");
     }
     page(&form_page(&app, &user, &place, form).await?)
 }

@@ -2,7 +2,7 @@ pub(crate) mod edit;
 pub(crate) mod update;
 
 use upland_core::place::Rules;
-use upland_store::{PlaceRecord, Versioned};
+use upland_store::{PlaceRecord, StoreError, Versioned};
 
 use crate::error::PageError;
 use crate::form::Form;
@@ -11,13 +11,27 @@ use crate::handlers::frame::shell;
 use crate::pages::Choice;
 use crate::pages::controller_form::yes_no_choices;
 use crate::pages::days_form::day_fields;
-use crate::pages::rules_form::{RulesFormTemplate, closed_fields, hour_fields, kinds, rules_line};
+use crate::pages::rules_form::{
+    PartFields, RulesFormTemplate, Together, closed_fields, kinds, month_choices, rules_line, together_field,
+};
 use crate::pages::shell::View;
 use crate::state::App;
 use crate::words::Words;
 
 /// Places whose rules can be taken over.
 const MOST_PLACES: i64 = 200;
+
+/// Other places under the rules that the authority has made for a place.
+async fn under_the_same(
+    user: &SignedIn,
+    place: &Versioned<PlaceRecord>,
+) -> Result<Vec<Versioned<PlaceRecord>>, StoreError> {
+    if place.value.rules.has_authority() {
+        user.account.places_under_the_rules_of(place.id).await
+    } else {
+        Ok(Vec::new())
+    }
+}
 
 async fn form_page(
     app: &App,
@@ -29,9 +43,12 @@ async fn form_page(
     let others = user.account.places_part("", 0, MOST_PLACES).await?.items;
     let others = others.into_iter().filter(|other| other.id != place.id && other.value.rules != Rules::default());
     // As many rows as the page had that was sent, or two more than there are.
+    let together = under_the_same(user, place).await?.into_iter();
+    let together = together.map(|o| Together { field: together_field(o.id), name: o.value.name }).collect();
     let there = form.get("closed_rows").parse().unwrap_or(2_usize).saturating_sub(2);
     Ok(RulesFormTemplate {
         closed: closed_fields(there),
+        seasons: PartFields::seasons(&form),
         yes_no: yes_no_choices(),
         shell: shell(app, user, View::Places, "form", Words.t("rules-title"), &path),
         form,
@@ -40,8 +57,9 @@ async fn form_page(
         house_number: place.value.house_number.clone(),
         kinds: kinds(),
         days: day_fields(),
-        hours: hour_fields(),
-        digits: (0..10).map(|d| (d.to_string(), format!("d{d}_"))).collect(),
+        usual: PartFields::usual(),
+        months: month_choices(),
+        together,
         here: rules_line(&place.value.rules, &place.value.house_number),
         others: others.map(|other| Choice::new(other.id.to_string(), other.value.name)).collect(),
         post_to: path,

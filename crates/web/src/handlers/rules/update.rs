@@ -1,24 +1,70 @@
 use actix_web::web;
-use upland_store::PlaceRecord;
+use upland_core::place::Rules;
+use upland_store::{PlaceRecord, StoreError, Versioned, Write};
 use uuid::Uuid;
 
-use super::form_page;
+use super::{form_page, under_the_same};
 use crate::error::Page;
+use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
-use crate::handlers::saving::{place_write, save_over};
-use crate::pages::rules_form::read;
+use crate::handlers::saving::{action, apply_over, place_write};
+use crate::pages::rules_form::{error_words, read, together_field};
 use crate::state::App;
+use crate::words::Words;
 
-/// Changes the water rules of a place.
+/// How often the places that are taken along are looked at again, when somebody changes one of them meanwhile.
+const TRIES: usize = 3;
+
+/// Changes the water rules of a place, and with it those of the places under the same rules whose boxes are ticked.
+/// Days and dates that such a place closes itself stay its own.
 pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let place = user.account.place(*id).await?;
     let Some(rules) = read(&mut form, &place.value.house_number) else {
         return invalid(&form_page(&app, &user, &place, form).await?);
     };
-    let changed = PlaceRecord { rules, ..place.value.clone() };
-    let write = place_write(&place, &form, changed);
     let address = format!("/places/{id}/rules");
-    save_over(&app, &user, form, "why-rules", write, [&address, &address]).await
+    let mut tries = 0;
+    loop {
+        tries += 1;
+        let others = under_the_same(&user, &place).await?;
+        let Some(along) = take_along(&mut form, &rules, others) else {
+            return invalid(&form_page(&app, &user, &place, form).await?);
+        };
+        let mine = PlaceRecord { rules: rules.clone(), ..place.value.clone() };
+        let mut writes = vec![place_write(&place, &form, mine)];
+        writes.extend(along);
+        let action = action(&app, &user, &form, ["why-rules", &address], writes);
+        match user.account.apply(&action).await {
+            // What is changed of the others does not go by what they held: they are looked at again.
+            Err(StoreError::Conflict { id, .. }) if id != place.id && tries < TRIES => {}
+            // Told again, with its page.
+            Err(_) => return apply_over(&app, &user, form, &action, [&address, &address]).await,
+            Ok(to) => return crate::handlers::go(&to),
+        }
+    }
+}
+
+/// The changes of the places whose boxes are ticked; nothing where one of them cannot have the rules, which is said
+/// beside the field.
+fn take_along(form: &mut Form, rules: &Rules, others: Vec<Versioned<PlaceRecord>>) -> Option<Vec<Write>> {
+    let mut writes = Vec::new();
+    for other in others {
+        if !form.is(&together_field(other.id), "yes") {
+            continue;
+        }
+        let rules = other.value.rules.under(rules);
+        if let Err(error) = rules.check(&other.value.house_number) {
+            let said = Words.t2("rules-with-cannot", &other.value.name, Words.t(error_words(error).1));
+            form.fail(&together_field(other.id), said);
+            continue;
+        }
+        writes.push(Write {
+            id: other.id,
+            made_on: other.version,
+            record: upland_store::Record::Place(Some(PlaceRecord { rules, ..other.value })),
+        });
+    }
+    form.is_sound().then_some(writes)
 }

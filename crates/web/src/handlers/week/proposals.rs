@@ -21,11 +21,11 @@ pub(crate) async fn show(
     query: web::Query<Vec<(String, String)>>,
 ) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    let (_, grouping) = wish_of(&Form::from_pairs(query.into_inner()));
+    let asked = wish_of(&Form::from_pairs(query.into_inner()));
     let days = days_on_record(&user, &context).await?;
     let path = format!("/controllers/{id}/week/proposals");
     let frame = frame(&app, &user, &context, Step::Week, ["proposals", "proposals-head"], &path).await?;
     let (today, units) = (app.clock.today(context.at.zone), user.units);
-    let view = apart(move || ProposalsView::of(&context, &days, grouping, today, units)).await?;
+    let view = apart(move || ProposalsView::of(&context, &days, asked, today, units)).await?;
     page(&ProposalsTemplate { shell: frame.shell, spine: frame.spine, strip: frame.strip, view })
 }

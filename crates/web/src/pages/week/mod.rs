@@ -242,7 +242,7 @@ fn lines(
             ProgramLine {
                 letter: p.letter.get(),
                 name: program_label(Some(p), p.letter),
-                toggles: toggles(p, &input.context.at.rules.days),
+                toggles: toggles(p, &input.context.week_of(input.now.date()).allowed().days),
                 own_days: own_days(c, p),
                 mode: match p.schedule.days {
                     DayMode::Weekdays(_) => String::new(),

@@ -1,16 +1,20 @@
 //! The water rules of a place as a form.
 
-use crate::context::PlaceRecord;
-use upland_core::controller::StartTime;
-use upland_core::field::check_text;
-use upland_core::place::{Ban, Bound, ClosedDates, DayRule, Hours, Rules, RulesError};
-use upland_core::quantity::limit;
+mod part;
 
+use upland_core::field::check_text;
+use upland_core::place::{Ban, Bound, ClosedDates, Rules, RulesError};
+use upland_core::quantity::limit;
+use uuid::Uuid;
+
+pub(crate) use self::part::{PartFields, month_choices};
+use self::part::{fill_seasons, part_words, read_hours, read_seasons, season_words};
 use super::Choice;
 use super::days_form::{read_date, tick_days, ticked_days};
 use super::shell::Shell;
+use crate::context::PlaceRecord;
 use crate::form::{Form, new_key};
-use crate::show::{date_short, day_list};
+use crate::show::date_short;
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -24,14 +28,16 @@ pub(crate) struct RulesFormTemplate {
     pub(crate) house_number: String,
     pub(crate) kinds: Vec<Choice>,
     pub(crate) days: Vec<(String, String)>,
-    pub(crate) hours: Vec<(String, String)>,
+    pub(crate) usual: PartFields,
+    pub(crate) seasons: Vec<PartFields>,
+    pub(crate) months: Vec<Choice>,
     /// The fields of the closed dates: from, to, why.
     pub(crate) closed: Vec<[String; 3]>,
     pub(crate) yes_no: Vec<Choice>,
-    /// Each last digit and the start of its fields' names.
-    pub(crate) digits: Vec<(String, String)>,
     /// What the rules come to here, in words.
     pub(crate) here: String,
+    /// Places under the same rules.
+    pub(crate) together: Vec<Together>,
     /// Places that have rules, to begin from theirs.
     pub(crate) others: Vec<Choice>,
 }
@@ -48,45 +54,15 @@ pub(crate) fn kinds() -> Vec<Choice> {
     ]
 }
 
-/// The pairs of fields of the closed hours.
-pub(crate) fn hour_fields() -> Vec<(String, String)> {
-    (0..Rules::HOURS_MAX).map(|i| (format!("h{i}from"), format!("h{i}to"))).collect()
-}
-
 /// The form of the saved rules.
 pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
     let rules = &place.rules;
     let mut form = Form::default();
     form.set("action", new_key());
     form.set("version", version.to_string());
-    let kind = match rules.days {
-        DayRule::Any => "any",
-        DayRule::Weekdays(days) => {
-            tick_days(&mut form, "allow", days);
-            "weekdays"
-        }
-        DayRule::ByParity { odd, even } => {
-            tick_days(&mut form, "odd", odd);
-            tick_days(&mut form, "even", even);
-            "parity"
-        }
-        DayRule::ByLastDigit(digits) => {
-            for (digit, days) in digits.into_iter().enumerate() {
-                tick_days(&mut form, &format!("d{digit}_"), days);
-            }
-            "last_digit"
-        }
-        DayRule::ByDate { with_31st } => {
-            form.set("with_31st", if with_31st { "yes" } else { "no" });
-            "date"
-        }
-    };
+    PartFields::usual().fill(&mut form, &rules.days, &rules.hours);
+    fill_seasons(&mut form, &rules.seasons);
     tick_days(&mut form, "never", rules.never);
-    form.set("by", kind);
-    for ((from, to), hours) in hour_fields().iter().zip(&rules.hours) {
-        form.set(from, hours.from.to_string());
-        form.set(to, hours.to.to_string());
-    }
     if let Some(ban) = rules.ban {
         form.set("ban_from", ban.from.to_string());
         form.set("ban_to", ban.to.to_string());
@@ -110,18 +86,8 @@ pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
 /// Reads the rules; errors stand beside their fields.
 pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
     let w = Words;
-    let rule = match form.get("by") {
-        "any" => Some(DayRule::Any),
-        "weekdays" => Some(DayRule::Weekdays(ticked_days(form, "allow"))),
-        "parity" => Some(DayRule::ByParity { odd: ticked_days(form, "odd"), even: ticked_days(form, "even") }),
-        "last_digit" => Some(DayRule::ByLastDigit(std::array::from_fn(|d| ticked_days(form, &format!("d{d}_"))))),
-        "date" => Some(DayRule::ByDate { with_31st: form.is("with_31st", "yes") }),
-        _ => None,
-    };
-    if rule.is_none() {
-        form.fail("by", w.t("field-choice"));
-    }
-    let hours = hour_fields().iter().filter_map(|(from, to)| read_hours(form, from, to)).collect();
+    let usual = PartFields::usual().read(form);
+    let (seasons, beside): (Vec<_>, Vec<_>) = read_seasons(form).into_iter().unzip();
     let ban_hours = read_hours(form, "ban_hour_from", "ban_hour_to");
     if ban_hours.is_some() && form.get("ban_from").is_empty() {
         form.fail("ban_from", w.t("rules-ban-both"));
@@ -132,10 +98,12 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
         form.fail(if ban_from.is_some() { "ban_to" } else { "ban_from" }, w.t("rules-ban-both"));
     }
     let dated = read_date(form, "dated");
+    let (days, hours) = usual?;
     let rules = Rules {
-        days: rule?,
+        days,
         never: ticked_days(form, "never"),
         hours,
+        seasons,
         closed,
         ban: ban_from.zip(ban_to).map(|(from, to)| Ban { from, to, hours: ban_hours }),
         needs_sensor: form.is("needs_sensor", "yes"),
@@ -143,33 +111,44 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
         dated,
     };
     if let Err(error) = rules.check(house_number) {
-        let (field, key) = match error {
-            RulesError::HouseNumber => ("by", "rules-no-house-number"),
-            RulesError::NoDay => ("by", "rules-no-day"),
-            RulesError::NoHour => ("h0from", "rules-no-hour"),
-            RulesError::Ban => ("ban_to", "rules-ban-order"),
-            RulesError::Closed(_) | RulesError::TooManyClosed => ("closed0to", "rules-closed-order"),
-            RulesError::Date => ("dated", "field-date"),
-            RulesError::TooManyHours => ("h0from", "field-time"),
-            RulesError::Authority => ("authority", "field-name"),
-        };
-        form.fail(field, w.t(key));
+        let prefix = first_wrong(&rules, house_number).map_or("", |index| beside[index].as_str());
+        let (field, key) = error_words(error);
+        form.fail(&format!("{prefix}{field}"), w.t(key));
     }
     form.is_sound().then_some(rules)
 }
 
-/// Two times of a span of hours; nothing where both are empty, or where one is not a time, which is said.
-fn read_hours(form: &mut Form, from: &str, to: &str) -> Option<Hours> {
-    let (a, b) = (form.get(from).to_owned(), form.get(to).to_owned());
-    if a.is_empty() && b.is_empty() {
-        return None;
+/// The season that is wrong by itself, by its place in the list; nothing where the fault lies elsewhere.
+fn first_wrong(rules: &Rules, house_number: &str) -> Option<usize> {
+    let alone = |seasons| Rules { seasons, ..rules.clone() }.check(house_number);
+    alone(Vec::new()).ok()?;
+    rules.seasons.iter().position(|season| alone(vec![season.clone()]).is_err())
+}
+
+/// The field that an error stands beside, and its words.
+pub(crate) const fn error_words(error: RulesError) -> (&'static str, &'static str) {
+    match error {
+        RulesError::HouseNumber => ("by", "rules-no-house-number"),
+        RulesError::NoDay => ("by", "rules-no-day"),
+        RulesError::NoHour => ("h0from", "rules-no-hour"),
+        RulesError::Ban => ("ban_to", "rules-ban-order"),
+        RulesError::Closed(_) | RulesError::TooManyClosed => ("closed0to", "rules-closed-order"),
+        RulesError::Date => ("dated", "field-date"),
+        RulesError::TooManyHours => ("h0from", "field-time"),
+        RulesError::Seasons => ("s0from_day", "rules-seasons-meet"),
+        RulesError::Authority => ("authority", "field-name"),
     }
-    match (StartTime::read(&a), StartTime::read(&b)) {
-        (Some(from), Some(to)) => return Some(Hours { from, to }),
-        (None, _) => form.fail(from, Words.t("field-time")),
-        (_, None) => form.fail(to, Words.t("field-time")),
-    }
-    None
+}
+
+/// Places under the same rules of the authority, with the boxes that take them along.
+pub(crate) struct Together {
+    pub(crate) field: String,
+    pub(crate) name: String,
+}
+
+/// The box that takes a place along.
+pub(crate) fn together_field(id: Uuid) -> String {
+    format!("with_{id}")
 }
 
 /// The fields of the closed dates: those that are there, and two more rows.
@@ -210,19 +189,8 @@ pub(crate) fn rules_line(rules: &Rules, house_number: &str) -> String {
 /// What rules forbid at a house: closed hours, closed days, a ban.
 pub(crate) fn rules_parts(rules: &Rules, bound: &Bound) -> Vec<String> {
     let w = Words;
-    let closed = bound.days.complement();
-    let mut parts: Vec<String> =
-        rules.hours.iter().map(|h| w.t2("rules-hours-line", h.from.to_string(), h.to.to_string())).collect();
-    if !closed.is_empty() {
-        parts.push(w.t1("rules-days-line", day_list(closed)));
-    }
-    if let Some(rule) = bound.dates {
-        parts.push(w.t(match (rule.odd, rule.with_31st) {
-            (true, true) => "rules-odd-line",
-            (true, false) => "rules-odd-not-31st-line",
-            (false, _) => "rules-even-line",
-        }));
-    }
+    let mut parts = part_words(&rules.hours, &bound.usual);
+    parts.extend(rules.seasons.iter().zip(&bound.seasons).map(|(rule, (_, allowed))| season_words(rule, allowed)));
     for closed in &rules.closed {
         let span = if closed.from == closed.to {
             date_short(closed.from)
