@@ -60,6 +60,12 @@ impl Form {
         self.values.get(field).map_or("", String::as_str)
     }
 
+    /// The fields whose names begin with a text, without it, with what stands in them.
+    pub(crate) fn beginning<'a>(&'a self, start: &'a str) -> impl Iterator<Item = (&'a str, &'a str)> {
+        let fields = self.values.range(start.to_owned()..);
+        fields.map_while(move |(name, value)| Some((name.strip_prefix(start)?, value.as_str())))
+    }
+
     pub(crate) fn has(&self, field: &str) -> bool {
         self.values.contains_key(field)
     }

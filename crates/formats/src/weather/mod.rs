@@ -26,5 +26,5 @@ pub use layout::{Encoding, Layout};
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
 pub use propose::{Evidence, Proposal, date_orders, propose_unit};
 pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read};
-pub use table::Table;
+pub use table::{Amendments, Table};
 pub use write::write_days;

@@ -177,6 +177,7 @@ fn read_row(
 #[cfg(test)]
 mod tests {
     use super::super::file_error::FileError;
+    use super::super::table::Amendments;
     use super::*;
     use proptest::prelude::*;
 
@@ -213,6 +214,33 @@ mod tests {
         assert!(matches!(r.faults[2].kind, FaultKind::Day(DayIssue::TminAboveTmax { .. })));
         assert!(matches!(r.faults[3].kind, FaultKind::Cells { found: 2, expected: 3 }));
         assert!(matches!(r.faults[4].kind, FaultKind::Duplicate { first_line: 6 }));
+    }
+
+    /// What a person types in place of the file's texts, and lines that are left out.
+    #[test]
+    fn amended_lines_are_read_as_they_were_typed() {
+        let text = "date,tmax_c,tmin_c\n2017-03-01,x,0\n2017-03-02,1,9\n2017-03-03,5\n2017-03-04,5,1\n";
+        let table = Table::parse(text.as_bytes()).unwrap();
+        let mapping = Mapping::by_name(table.headers(), &[]).unwrap();
+        let cells = |pairs: &[(usize, &str)]| pairs.iter().map(|(c, t)| (*c, (*t).to_owned())).collect();
+        let amendments = Amendments {
+            // The short row gets a cell under every header; a text that is the file's own is no change.
+            cells: [
+                (2, cells(&[(1, "7")])),
+                (4, cells(&[(2, "2")])),
+                (5, cells(&[(1, "5")])),
+                (99, cells(&[(1, "5")])),
+            ]
+            .into(),
+            left_out: [3, 98].into(),
+        };
+        let table = table.amended(amendments);
+        assert_eq!((table.len(), table.amendments().lines()), (3, vec![2, 3, 4]));
+        let r = read(&table, &mapping, None);
+        assert_eq!(r.faults, []);
+        let days: Vec<_> = r.rows.iter().map(|row| (row.line, row.day.t_max, row.day.t_min)).collect();
+        assert_eq!(days, [(2, Some(7.0), Some(0.0)), (4, Some(5.0), Some(2.0)), (5, Some(5.0), Some(1.0))]);
+        assert_eq!(table.cells_of(&[3])[&3], ["2017-03-02", "1", "9"], "what is left out can be looked at");
     }
 
     #[test]

@@ -1,4 +1,4 @@
-use std::collections::HashSet;
+use std::collections::{BTreeMap, HashSet};
 
 use super::file_error::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
 use super::joined::StationHead;
@@ -20,6 +20,38 @@ pub struct Table {
     /// The text from the header on.
     text: String,
     rows: usize,
+    amendments: Amendments,
+}
+
+/// What a person changes of a file before it is imported. The file itself stays as it was sent.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Amendments {
+    /// Texts in place of those of the file, by line and column.
+    pub cells: BTreeMap<u64, BTreeMap<usize, String>>,
+    /// Lines that do not count.
+    pub left_out: HashSet<u64>,
+}
+
+impl Amendments {
+    /// The lines that are changed or left out.
+    #[must_use]
+    pub fn lines(&self) -> Vec<u64> {
+        let mut lines: Vec<u64> = self.cells.keys().chain(&self.left_out).copied().collect();
+        lines.sort_unstable();
+        lines.dedup();
+        lines
+    }
+
+    /// A row as it counts; nothing where it is left out. A changed row has a cell under every header.
+    fn of(&self, line: u64, record: &csv::StringRecord, columns: usize) -> Option<csv::StringRecord> {
+        if self.left_out.contains(&line) {
+            return None;
+        }
+        let Some(changed) = self.cells.get(&line) else { return Some(record.clone()) };
+        let cell =
+            |column: usize| changed.get(&column).map_or_else(|| record.get(column).unwrap_or(""), String::as_str);
+        Some((0..columns).map(cell).collect())
+    }
 }
 
 impl Table {
@@ -80,7 +112,8 @@ impl Table {
         if rows == 0 {
             return Err(FileError::NoRows);
         }
-        Ok(Self { layout, head, headers, units, first_values, text, rows })
+        let amendments = Amendments::default();
+        Ok(Self { layout, head, headers, units, first_values, text, rows, amendments })
     }
 
     /// How the file is laid out.
@@ -154,8 +187,62 @@ impl Table {
         self.first_values.get(column)?.as_deref()
     }
 
-    /// Calls back for each row, with the number of the line it starts on.
+    /// The table with what a person changed of it. A text that is the file's own is no change.
+    #[must_use]
+    pub fn amended(mut self, mut amendments: Amendments) -> Self {
+        let lines = amendments.lines();
+        for (line, cells) in self.cells_of(&lines) {
+            if let Some(changed) = amendments.cells.get_mut(&line) {
+                changed.retain(|column, text| cells.get(*column).map(String::as_str) != Some(text.trim()));
+            }
+        }
+        // Lines that are not there, and those without a change.
+        let there: HashSet<u64> = self.cells_of(&lines).into_keys().collect();
+        amendments.cells.retain(|line, changed| there.contains(line) && !changed.is_empty());
+        amendments.left_out.retain(|line| there.contains(line));
+        self.rows -= amendments.left_out.len();
+        self.amendments = amendments;
+        self
+    }
+
+    /// What was changed of the file.
+    #[must_use]
+    pub const fn amendments(&self) -> &Amendments {
+        &self.amendments
+    }
+
+    /// The trimmed cells of some lines as they count, those that are left out included.
+    #[must_use]
+    pub fn cells_of(&self, lines: &[u64]) -> BTreeMap<u64, Vec<String>> {
+        let wanted: HashSet<u64> = lines.iter().copied().collect();
+        let mut cells = BTreeMap::new();
+        if wanted.is_empty() {
+            return cells;
+        }
+        let all = Amendments { left_out: HashSet::new(), ..self.amendments.clone() };
+        self.each_row_of_file(|line, record| {
+            if wanted.contains(&line)
+                && let Some(record) = all.of(line, record, self.headers.len())
+            {
+                cells.insert(line, record.iter().map(|cell| cell.trim().to_owned()).collect());
+            }
+        });
+        cells
+    }
+
+    /// Calls back for each row that counts, with the number of the line it starts on.
     pub(super) fn each_row(&self, mut row: impl FnMut(u64, &csv::StringRecord)) {
+        if self.amendments == Amendments::default() {
+            return self.each_row_of_file(row);
+        }
+        self.each_row_of_file(|line, record| {
+            if let Some(record) = self.amendments.of(line, record, self.headers.len()) {
+                row(line, &record);
+            }
+        });
+    }
+
+    fn each_row_of_file(&self, mut row: impl FnMut(u64, &csv::StringRecord)) {
         let mut reader = reader(&self.text, self.layout.separator);
         let mut lines = LineCount::after(self.layout.preamble, self.text.as_bytes());
         let mut record = csv::StringRecord::new();

@@ -51,6 +51,35 @@ async fn bad_rows_bar_the_whole_file() {
     assert!(client.get("/weather").body.contains("No weather yet"));
 }
 
+/// A line with an error is mended on the page; what was typed counts, the file stays as it was sent.
+#[tokio::test(flavor = "multi_thread")]
+async fn bad_lines_are_mended_or_left_out_before_the_import() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let place = client.make_place("Library");
+    let mut text = String::from("date,tmax_c,tmin_c\n");
+    for day in 0..400 {
+        let date = chrono::NaiveDate::from_ymd_opt(2015, 1, 1).unwrap() + chrono::TimeDelta::days(day);
+        let max = if day == 57 { "1" } else { "19" };
+        text.push_str(&format!("{date},{max},8\n"));
+    }
+    text.push_str("2016-02-05,19x,8\n");
+    let (address, page) = client.look_at_weather(&place, "days.csv", text.as_bytes());
+    assert!(page.body.contains("2 lines with errors"), "{}", page.brief());
+    assert_eq!((page.field("mend_59_0"), page.field("mend_59_1")), ("2015-02-27".into(), "1".into()));
+    // A highest of 6 is still below the lowest; what was typed stays.
+    let still = client.submit(&address, page.form(&address), &[("mend_59_1", "6"), ("out_402", "1")]);
+    assert!(still.body.contains("Lowest 8.0 is above highest 6.0"), "{}", still.brief());
+    assert!(still.body.contains("One line with an error") && still.body.contains("One line mended"));
+    assert_eq!(still.field("mend_59_1"), "6");
+    let good = client.submit(&address, still.form(&address), &[("mend_59_1", "16.5")]);
+    assert!(good.body.contains("2 lines mended"), "{}", good.brief());
+    let taken = client.submit(&format!("{address}/import"), good.form(&address), &[]);
+    assert_eq!(taken.status, 303, "{}", taken.brief());
+    let page = client.get(&client.get("/weather").link("/weather/", ""));
+    assert!(page.body.contains("days.csv (2 lines mended)"), "{}", page.brief());
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn a_gap_of_years_and_a_short_series_are_said() {
     let server = Server::start(binary()).await;

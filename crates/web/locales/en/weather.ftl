@@ -168,7 +168,15 @@ file-faults =
         [one] One line with an error
        *[other] { $n } lines with errors
     }
-file-faults-sub = fix them in the file and upload it again; it is all or nothing
+file-faults-sub = mend them here, or in the file and upload it again; it is all or nothing
+file-leave-out = Leave this line out
+file-mended =
+  { $n ->
+    [one] One line mended
+   *[other] { $n } lines mended
+  }
+file-mended-sub = The file stays as it was sent. What you typed counts at the import.
+file-mended-source = { $a } ({ $b })
 file-notes =
     { $n ->
         [one] One line to check

@@ -15,8 +15,8 @@ use crate::loading;
 use crate::pages::Choice;
 use crate::pages::shell::View;
 use crate::pages::weather_file::{
-    FilePreview, Importable, WeatherFileTemplate, column_rows, days_of, goes_on, guess, layout_words, preview, roles,
-    take_proposals,
+    FilePreview, Importable, WeatherFileTemplate, amendments, column_rows, days_of, goes_on, guess, layout_words,
+    preview, roles, take_proposals,
 };
 use crate::show::{Measure, number};
 use crate::state::App;
@@ -114,6 +114,8 @@ pub(super) async fn look(
     };
     let first = place.value.series_id;
     let looked = apart(move || {
+        let mut sent = sent;
+        sent.table = sent.table.amended(amendments(&form));
         let mut known = stated;
         if !own.is_empty()
             && let Some(days) = days_of(&form, &sent.table)

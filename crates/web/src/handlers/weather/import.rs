@@ -13,6 +13,7 @@ use crate::handlers::invalid;
 use crate::handlers::saving::{action, apply_over, place_write};
 use crate::intake::{DailyRecord, revision_of_record};
 use crate::state::App;
+use crate::words::Words;
 
 /// Imports a file: all its days, or nothing while a unit is missing or a line has an error.
 pub(crate) async fn import(
@@ -31,6 +32,10 @@ pub(crate) async fn import(
     let form = looked.form;
     let (position, wind_height_m) = (t.record.position, t.record.wind_height_m);
     let mut source = looked.sent.name;
+    let mended = looked.sent.table.amendments().lines().len();
+    if mended > 0 {
+        source = Words.t2("file-mended-source", source, Words.count("file-mended", mended));
+    }
     if let Some(known) = &looked.known {
         source = joined_source(&known.weather.revision.source, &source);
     }

@@ -4,6 +4,7 @@ use upland_core::climate::quality::DayIssue;
 use upland_formats::weather::{Fault, FaultKind, Note, NoteKind};
 
 use super::columns::role_key;
+use super::mends::MendLine;
 use crate::show::{Measure, Units, number};
 use crate::words::Words;
 
@@ -14,9 +15,11 @@ pub(crate) struct LineRow {
     pub(crate) line: String,
     pub(crate) date: String,
     pub(crate) what: String,
+    /// Its cells, where they can be mended.
+    pub(crate) mend: Option<MendLine>,
 }
 
-pub(super) fn fault_row(fault: &Fault, n: usize, units: Units) -> LineRow {
+pub(super) fn fault_row(fault: &Fault, n: usize, mend: Option<MendLine>, units: Units) -> LineRow {
     let w = Words;
     let what = match &fault.kind {
         FaultKind::Cells { found, expected } => w.t2("fault-cells", found.to_string(), expected.to_string()),
@@ -30,6 +33,7 @@ pub(super) fn fault_row(fault: &Fault, n: usize, units: Units) -> LineRow {
         line: number(fault.line as f64, 0),
         date: fault.date.map_or_else(String::new, |d| d.to_string()),
         what,
+        mend,
     }
 }
 
@@ -42,7 +46,7 @@ pub(super) fn note_row(note: &Note, units: Units) -> LineRow {
         NoteKind::OutOfOrder => w.t("note-out-of-order"),
         NoteKind::Stuck { days } => w.count("note-stuck", *days),
     };
-    LineRow { key: String::new(), line: number(note.line as f64, 0), date: note.date.to_string(), what }
+    LineRow { key: String::new(), line: number(note.line as f64, 0), date: note.date.to_string(), what, mend: None }
 }
 
 fn day_words(issue: &DayIssue, units: Units) -> String {

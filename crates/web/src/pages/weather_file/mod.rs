@@ -4,6 +4,7 @@ mod columns;
 mod joining;
 mod lines;
 mod mapping;
+mod mends;
 mod proposals;
 
 use chrono::NaiveDate;
@@ -23,11 +24,13 @@ use crate::words::Words;
 use joining::joined;
 use lines::{fault_row, note_row};
 use mapping::mapping;
+use mends::mend_lines;
 use proposals::proposed_units;
 
 pub(crate) use columns::{ColumnRow, column_rows, guess, roles};
 pub(crate) use joining::{JoinView, goes_on};
 pub(crate) use lines::LineRow;
+pub(crate) use mends::{MendLine, amendments};
 pub(crate) use proposals::{Open, take_proposals};
 
 #[derive(askama::Template)]
@@ -61,6 +64,9 @@ pub(crate) struct FilePreview {
     pub(crate) faults: Vec<LineRow>,
     pub(crate) fault_title: String,
     pub(crate) more_faults: String,
+    /// Lines without an error any more, or left out.
+    pub(crate) mended: Vec<MendLine>,
+    pub(crate) mended_title: String,
     pub(crate) notes: Vec<LineRow>,
     pub(crate) note_title: String,
     pub(crate) more_notes: String,
@@ -107,6 +113,7 @@ pub(crate) fn preview(
     let site = station.as_ref().and_then(|s| Site::new(&s.position, s.wind_height_m, Guesses::default()).ok());
     let reading = read(table, &mapping, site.as_ref());
     describe(&mut view, &reading, table.len(), units);
+    list_faults(&mut view, &reading, form, table, units);
     view.good = good_for(&reading, site.as_ref());
     let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
     let mut record = station.map(|station| {
@@ -191,16 +198,28 @@ fn describe(view: &mut FilePreview, reading: &Reading, lines: usize, units: Unit
     let faulty: Vec<(usize, NaiveDate)> =
         reading.faults.iter().zip(1..).filter_map(|(f, n)| f.date.map(|d| (n, d))).collect();
     view.plate = SeriesPlate::draw(&days, &faulty);
-    view.faults = reading.faults.iter().zip(1usize..).take(MOST_LINES).map(|(f, n)| fault_row(f, n, units)).collect();
-    view.fault_title = w.count("file-faults", reading.faults.len());
-    if reading.faults.len() > MOST_LINES {
-        view.more_faults = w.count("file-more", reading.faults.len() - MOST_LINES);
-    }
     view.notes = reading.notes.iter().take(MOST_LINES).map(|n| note_row(n, units)).collect();
     view.note_title = w.count("file-notes", reading.notes.len());
     if reading.notes.len() > MOST_LINES {
         view.more_notes = w.count("file-more", reading.notes.len() - MOST_LINES);
     }
+}
+
+/// Lists the lines with an error, each with its cells, and the lines that were mended.
+fn list_faults(view: &mut FilePreview, reading: &Reading, form: &Form, table: &Table, units: Units) {
+    let w = Words;
+    let shown = &reading.faults[..reading.faults.len().min(MOST_LINES)];
+    let mut lines: Vec<u64> = shown.iter().map(|fault| fault.line).collect();
+    lines.extend(table.amendments().lines());
+    let mut mends = mend_lines(form, table, &lines);
+    let rows = shown.iter().zip(1usize..);
+    view.faults = rows.map(|(fault, n)| fault_row(fault, n, mends.remove(&fault.line), units)).collect();
+    view.fault_title = w.count("file-faults", reading.faults.len());
+    if reading.faults.len() > MOST_LINES {
+        view.more_faults = w.count("file-more", reading.faults.len() - MOST_LINES);
+    }
+    view.mended = mends.into_values().collect();
+    view.mended_title = w.count("file-mended", view.mended.len());
 }
 
 /// What the data allow: for each input whether it is measured, and what stands in for it.
