@@ -198,3 +198,33 @@ async fn rules_of_an_authority_are_changed_for_all_its_places_in_one_step() {
     assert!(refused.body.contains("Bocce court: These rules leave no day"), "{}", refused.brief());
     assert_eq!(ticked(&paths[0]), [true, false, true, false, false]);
 }
+
+/// What somebody else changes of a place meanwhile stays; a stale page of the place itself is a choice of two sides.
+#[tokio::test(flavor = "multi_thread")]
+async fn places_that_are_taken_along_keep_what_others_change_of_them_meanwhile() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let places: Vec<String> = ["Orchard walk", "Bocce court"].map(|name| client.make_place(name)).into();
+    let rules: Vec<String> = places.iter().map(|place| format!("{place}/rules")).collect();
+    let at = |path: &str| client.get(path).forms(path).pop().unwrap();
+    for path in &rules {
+        let town = [("by", "weekdays"), ("allow1", "1"), ("authority", "Town")];
+        assert_eq!(client.submit(path, at(path), &town).status, 303);
+    }
+    let open = at(&rules[0]);
+    let renamed = client.submit(&places[1], client.get(&places[1]).form(&places[1]), &[("name", "Covered court")]);
+    assert_eq!(renamed.status, 303, "{}", renamed.brief());
+    assert_eq!(client.submit(&rules[0], open.clone(), &[("allow4", "1")]).status, 303);
+    let ticked = |path: &str, field: &str| at(path).iter().any(|(name, _)| name == field);
+    assert!(ticked(&rules[0], "allow4") && ticked(&rules[1], "allow4"));
+    assert!(client.get(&places[1]).body.contains("Covered court"));
+    // The page that was open before is stale now: nothing is saved until somebody chooses.
+    let mut stale = open;
+    stale.retain(|(name, _)| name != "action");
+    let choice = client.submit(&rules[0], stale, &[("allow5", "1")]);
+    assert_eq!(choice.status, 409, "{}", choice.brief());
+    assert!(!ticked(&rules[0], "allow5") && !ticked(&rules[1], "allow5"));
+    let mine = client.submit(&rules[0], choice.form(&rules[0]), &[]);
+    assert_eq!(mine.status, 303, "{}", mine.brief());
+    assert!(ticked(&rules[0], "allow5") && ticked(&rules[1], "allow5"), "one press takes both along");
+}
