@@ -140,7 +140,7 @@ pub(crate) fn percent_for_a_while<'a>(
     controller.temporaries.iter().rev().filter(governs).find_map(|t| {
         let percent = match t.kind {
             // Checked when it was set: it stands as it is.
-            TemporaryKind::Percent { percent, .. } => percent,
+            TemporaryKind::Percent { percent, .. } | TemporaryKind::GrowIn { percent, .. } => percent,
             _ => controller.capability.dial(t.percent_on(date, month)?),
         };
         Some((percent, t))

@@ -125,8 +125,15 @@ impl Controller {
             return Err(TemporaryError::End);
         }
         match temporary.kind {
-            TemporaryKind::Percent { percent, .. } if !self.capability.can_dial(percent) => {
+            TemporaryKind::Percent { percent, .. } | TemporaryKind::GrowIn { percent, .. }
+                if !self.capability.can_dial(percent) =>
+            {
                 Err(TemporaryError::Percent)
+            }
+            TemporaryKind::GrowIn { letter, .. } if self.program(letter).is_none() => Err(TemporaryError::Program),
+            TemporaryKind::GrowIn { starts, from, to, .. } => {
+                let has_starts = (1..=self.capability.starts).contains(&starts);
+                if has_starts && from <= to { Ok(()) } else { Err(TemporaryError::GrowIn(self.capability.starts)) }
             }
             TemporaryKind::Percent { letter: Some(letter), .. }
             | TemporaryKind::Weaning { letter: Some(letter), .. }

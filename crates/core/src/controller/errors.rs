@@ -235,6 +235,9 @@ pub enum TemporaryError {
     /// A weaning that adds nothing, takes nothing away, or goes on after it has.
     #[error("weaning adds 1 to 200 %, loses 1 % of it or more a week, and ends when nothing is left")]
     Weaning,
+    /// More starts than the panel has, or a last one before the first.
+    #[error("1 to {0} starts a day, the last one after the first")]
+    GrowIn(u8),
     /// A rain delay longer than the panel's.
     #[error("a rain delay of 1 to {0} days")]
     RainDelay(u8),

@@ -1,12 +1,15 @@
 //! The days of one month: those of the program, or fewer where a month has waterings of its own.
 
+use std::borrow::Cow;
+
 use chrono::{Datelike, NaiveDate};
 
 use super::capability::PercentScope;
-use super::days::{DayMode, Days};
+use super::days::{DayMode, Days, Schedule};
 use super::days_fit::even_days;
 use super::letter::ProgramLetter;
 use super::model::{Controller, MonthPlan, Program};
+use super::temporary::{Temporary, TemporaryKind};
 use crate::quantity::MonthOfYear;
 
 impl Controller {
@@ -62,9 +65,45 @@ impl Controller {
         own.map(|m| (m, self.days_in(program, m))).collect()
     }
 
+    /// Days and starts of a program on a date: while a planting grows in, every day and the starts of its plan;
+    /// else those of the program, whose days a month may still make fewer.
+    #[must_use]
+    pub fn schedule_on<'a>(&self, program: &'a Program, date: NaiveDate) -> Cow<'a, Schedule> {
+        let grows_in = |t: &&Temporary| {
+            t.holds_on(date) && matches!(t.kind, TemporaryKind::GrowIn { letter, .. } if letter == program.letter)
+        };
+        match self.temporaries.iter().rev().find(grows_in) {
+            Some(t) => Cow::Owned(Schedule {
+                days: DayMode::Weekdays(Days::ALL),
+                never: program.schedule.never,
+                starts: t.kind.grow_in_starts(self.capability.start_step),
+                split: 1,
+            }),
+            None => Cow::Borrowed(&program.schedule),
+        }
+    }
+
+    /// Whether a planting of a program grows in on a date.
+    #[must_use]
+    pub fn grows_in(&self, program: &Program, date: NaiveDate) -> bool {
+        matches!(self.schedule_on(program, date), Cow::Owned(_))
+    }
+
+    /// The days of a program on a date, by its month or by a planting that grows in.
+    #[must_use]
+    pub fn days_on(&self, program: &Program, date: NaiveDate) -> DayMode {
+        match self.schedule_on(program, date) {
+            Cow::Owned(own) => own.days,
+            Cow::Borrowed(_) => self.days_in(program, MonthOfYear::of(date)),
+        }
+    }
+
     /// Whether a program runs on a date, by the days of its month.
     #[must_use]
     pub fn waters_on(&self, program: &Program, date: NaiveDate) -> bool {
+        if let Cow::Owned(own) = self.schedule_on(program, date) {
+            return own.waters_on(date);
+        }
         let mode = self.days_in(program, MonthOfYear::of(date));
         !program.schedule.starts.is_empty() && mode.waters_on(date) && !program.schedule.never.holds(date.weekday())
     }

@@ -2,6 +2,7 @@
 
 use chrono::{NaiveDate, TimeDelta};
 
+use super::days::StartTime;
 use super::letter::ProgramLetter;
 use crate::quantity::Percent;
 
@@ -24,6 +25,19 @@ pub enum TemporaryKind {
         /// What that loses with every week.
         step_pct: u16,
     },
+    /// A new planting: every day, in several short runs within hours of its own, while it roots.
+    GrowIn {
+        /// The program.
+        letter: ProgramLetter,
+        /// The percent of its minutes that each start runs.
+        percent: Percent,
+        /// Starts a day, spread evenly from the first to the last.
+        starts: u8,
+        /// The first start of a day.
+        from: StartTime,
+        /// The last one, on the same day.
+        to: StartTime,
+    },
     /// No watering for some days, counted by the panel itself.
     RainDelay,
     /// A sensor that watering does not obey.
@@ -44,8 +58,23 @@ impl TemporaryKind {
     pub fn sets_percent_of(&self, program: ProgramLetter) -> bool {
         match self {
             Self::Percent { letter, .. } | Self::Weaning { letter, .. } => letter.is_none_or(|l| l == program),
+            Self::GrowIn { letter, .. } => *letter == program,
             Self::RainDelay | Self::Bypass { .. } | Self::Off => false,
         }
+    }
+
+    /// The starts of a planting that grows in, each down to a panel's step; nothing for anything else. Starts that
+    /// fall on the same step are one.
+    #[must_use]
+    pub fn grow_in_starts(&self, step: u16) -> Vec<StartTime> {
+        let Self::GrowIn { starts, from, to, .. } = self else { return Vec::new() };
+        let (first, last) = (u32::from(from.minute_of_day()), u32::from(to.minute_of_day()));
+        let gaps = u32::from(starts.saturating_sub(1)).max(1);
+        let at = |i: u32| first + last.saturating_sub(first) * i / gaps;
+        let times = (0..u32::from(*starts)).filter_map(|i| StartTime::new(u16::try_from(at(i)).ok()?).ok());
+        let mut times: Vec<StartTime> = times.map(|time| time.down_to(step)).collect();
+        times.dedup();
+        times
     }
 
     /// Whole weeks until a weaning has nothing left to take away; nothing for anything else, or without a step.
@@ -93,7 +122,9 @@ impl Temporary {
     #[must_use]
     pub fn percent_on(&self, date: NaiveDate, month: Option<Percent>) -> Option<f64> {
         match self.kind {
-            TemporaryKind::Percent { percent, .. } => Some(f64::from(percent.get())),
+            TemporaryKind::Percent { percent, .. } | TemporaryKind::GrowIn { percent, .. } => {
+                Some(f64::from(percent.get()))
+            }
             TemporaryKind::Weaning { .. } => {
                 let share = 1.0 + f64::from(self.extra_pct_on(date)) / 100.0;
                 month.map(|month| f64::from(month.get()) * share)
@@ -152,6 +183,22 @@ mod tests {
         let days = i64::from(7 * kind.weeks_of_weaning().unwrap()) - 1;
         let until = since + TimeDelta::days(days);
         Temporary { id: 1, kind, since, until, reason: "used to more".into(), by: "Oda".into(), left_standing: false }
+    }
+
+    #[test]
+    fn starts_of_a_planting_are_spread_from_the_first_to_the_last() {
+        let time = |text: &str| StartTime::read(text).unwrap();
+        let of = |starts, from: &str, to: &str| {
+            let percent = Percent::new(30).unwrap();
+            let (from, to) = (time(from), time(to));
+            let kind = TemporaryKind::GrowIn { letter: ProgramLetter::A, percent, starts, from, to };
+            kind.grow_in_starts(15).iter().map(ToString::to_string).collect::<Vec<_>>()
+        };
+        assert_eq!(of(4, "06:00", "15:00"), ["06:00", "09:00", "12:00", "15:00"]);
+        assert_eq!(of(3, "06:00", "07:20"), ["06:00", "06:30", "07:15"], "down to the panel's step");
+        assert_eq!(of(1, "06:00", "15:00"), ["06:00"]);
+        assert_eq!(of(8, "06:00", "06:30"), ["06:00", "06:15", "06:30"]);
+        assert_eq!(TemporaryKind::Off.grow_in_starts(15), []);
     }
 
     #[test]

@@ -89,13 +89,14 @@ impl List<'_> {
         let section = Section::Program(letter);
         let program = self.controller.program(letter);
         let runs = self.runs(letter);
-        if let Some(program) = program.filter(|p| runs && !p.schedule.is_idle()) {
-            let days = self.controller.days_in(program, self.force.month());
+        let schedule = program.filter(|_| runs).map(|p| self.controller.schedule_on(p, self.date));
+        if let Some(program) = program.filter(|_| schedule.as_ref().is_some_and(|s| !s.is_idle())) {
+            let days = self.controller.days_on(program, self.date);
             self.push(section, 0, Value::Days(days, program.schedule.never));
         }
         let back = self.off_by_hand(letter).filter(|_| !self.all_off_by_hand());
         for slot in 1..=self.capability().starts {
-            let starts = program.filter(|_| runs).map(|p| p.schedule.starts.as_slice()).unwrap_or_default();
+            let starts = schedule.as_ref().map(|s| s.starts.as_slice()).unwrap_or_default();
             let value = starts.get(usize::from(slot - 1)).map_or(Value::StartOff, |s| Value::Start(*s));
             let (value, note) = match back.filter(|_| value != Value::StartOff) {
                 Some(last) => (Value::StartOff, Some(Note::Until { last, then: value })),

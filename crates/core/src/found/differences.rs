@@ -127,7 +127,7 @@ fn program_differences(
     plan: &Plan,
     out: &mut Vec<Difference>,
 ) {
-    let month = MonthOfYear::of(panel.seen_at.date());
+    let seen = panel.seen_at.date();
     let found = panel.programs.iter().find(|p| p.letter == letter);
     let own = known.program(letter).filter(|_| plan.of_program(letter).next().is_some());
     let can_adopt = own.is_some();
@@ -137,14 +137,14 @@ fn program_differences(
         out.push(Difference {
             part: Part::Days(letter),
             panel: Held::Days(same_count(found.days, panel), found.never),
-            plan: Held::Days(same_count(known.days_in(own, month), panel), own.schedule.never),
+            plan: Held::Days(same_count(known.days_on(own, seen), panel), own.schedule.never),
             can_adopt,
         });
     }
     out.push(Difference {
         part: Part::Starts(letter),
         panel: Held::Starts(found.map_or_else(Vec::new, |f| f.starts.clone())),
-        plan: Held::Starts(own.map_or_else(Vec::new, |p| p.schedule.starts.clone())),
+        plan: Held::Starts(own.map_or_else(Vec::new, |p| known.schedule_on(p, seen).into_owned().starts)),
         can_adopt,
     });
 }

@@ -1,6 +1,7 @@
+use std::borrow::Cow;
 use std::collections::HashMap;
 
-use chrono::{DateTime, TimeDelta, Utc};
+use chrono::{DateTime, NaiveDate, TimeDelta, Utc};
 
 use super::ground::{Ground, Part, ReplayStation};
 use crate::controller::{Controller, ProgramLetter};
@@ -49,20 +50,29 @@ impl Dose {
     }
 }
 
-/// At which percent each program starts on a date; nothing where it does not.
+/// At which percent each program starts on a date, nothing where it does not, and which of them grow in.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default)]
-pub struct ProgramPercents([Option<Percent>; ProgramLetter::ALL.len()]);
+pub struct ProgramPercents {
+    percents: [Option<Percent>; ProgramLetter::ALL.len()],
+    /// A date with the starts of a program that grows in; nothing for the usual ones.
+    grow_in: [Option<NaiveDate>; ProgramLetter::ALL.len()],
+}
 
 impl ProgramPercents {
     /// Starts a program.
     pub fn set(&mut self, letter: ProgramLetter, percent: Percent) {
-        self.0[letter.index()] = Some(percent);
+        self.percents[letter.index()] = Some(percent);
+    }
+
+    /// Gives a program the starts that it has on a date while a planting grows in.
+    pub fn grow_in(&mut self, letter: ProgramLetter, date: NaiveDate) {
+        self.grow_in[letter.index()] = Some(date);
     }
 
     /// The percent of a program.
     #[must_use]
     pub fn get(&self, letter: ProgramLetter) -> Option<Percent> {
-        self.0[letter.index()]
+        self.percents[letter.index()]
     }
 }
 
@@ -112,7 +122,11 @@ fn day_doses(controller: &Controller, plan: &Plan, ground: &Ground, starts: Prog
     let mut due: Vec<Due> = Vec::new();
     for program in &controller.programs {
         let Some(percent) = starts.get(program.letter) else { continue };
-        for by in &program.schedule.starts {
+        let schedule = match starts.grow_in[program.letter.index()] {
+            Some(date) => controller.schedule_on(program, date),
+            None => Cow::Borrowed(&program.schedule),
+        };
+        for by in &schedule.starts {
             let at = midnight + TimeDelta::minutes(i64::from(by.minute_of_day()));
             due.push(Due { at, letter: program.letter, percent });
         }

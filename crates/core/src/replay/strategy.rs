@@ -1,3 +1,5 @@
+use std::borrow::Cow;
+
 use std::collections::HashMap;
 
 use chrono::{Datelike, NaiveDate};
@@ -86,6 +88,8 @@ pub struct DueProgram {
     pub first: StartTime,
     /// At which percent.
     pub percent: Percent,
+    /// Whether a planting grows in, so that its starts are not the usual ones.
+    pub grow_in: bool,
 }
 
 /// The days and starts of a controller at a percent, under rules and holds.
@@ -162,8 +166,12 @@ impl<'a> Scheduled<'a> {
         }
         let due = self.controller.programs.iter().filter(|p| self.waters_on(p, date)).filter_map(|program| {
             let percent = self.percent(program.letter, day)?;
-            let first = *program.schedule.starts.first()?;
-            Some(DueProgram { letter: program.letter, first, percent })
+            // What is set for a while is of its own year.
+            let grow_in = self.dated && self.controller.grows_in(program, date);
+            let own =
+                if grow_in { self.controller.schedule_on(program, date) } else { Cow::Borrowed(&program.schedule) };
+            let first = *own.starts.first()?;
+            Some(DueProgram { letter: program.letter, first, percent, grow_in })
         });
         due.collect()
     }
@@ -216,6 +224,9 @@ impl Strategy for Scheduled<'_> {
         let due = self.due(day);
         for program in &due {
             starts.set(program.letter, program.percent);
+            if program.grow_in {
+                starts.grow_in(program.letter, date);
+            }
             for (index, held_by) in self.holds.iter().enumerate() {
                 let acts = !self.is_bypassed(held_by.sensor, date);
                 if acts && held_by.hold.holds(day.season, day.index, program.first, state) {

@@ -1,10 +1,12 @@
 //! What a controller does, dated: every run of every station.
 
+use std::borrow::Cow;
+
 use chrono::{DateTime, LocalResult, NaiveDate, NaiveDateTime, TimeDelta, TimeZone, Utc};
 
 use super::plan::{Level, Plan};
 use super::valve_line::{Due, ValveLine};
-use crate::controller::{Controller, ProgramLetter, StartTime};
+use crate::controller::{Controller, ProgramLetter, StartTime, Temporary, TemporaryKind};
 use crate::quantity::{RunTime, limit};
 
 /// One opening of one valve.
@@ -105,6 +107,15 @@ pub fn resolve<Tz: TimeZone>(zone: &Tz, local: NaiveDateTime) -> DateTime<Utc> {
     local.and_utc()
 }
 
+/// The controller on its usual days and starts.
+fn without_grow_in(mut controller: Cow<'_, Controller>) -> Cow<'_, Controller> {
+    let grows_in = |t: &Temporary| matches!(t.kind, TemporaryKind::GrowIn { .. });
+    if controller.temporaries.iter().any(grows_in) {
+        controller.to_mut().temporaries.retain(|t| !grows_in(t));
+    }
+    controller
+}
+
 /// What a controller runs from one local date to another, both included.
 ///
 /// The percent comes first, then the run-time step, to the nearest, halves up; then cycles. A run
@@ -119,6 +130,9 @@ pub fn expand<Tz: TimeZone>(
     level: Level,
 ) -> Expansion {
     let mut out = Expansion::default();
+    // What is set for a while is none of the year's highest.
+    let usual = Cow::Borrowed(controller);
+    let controller = &*if level == Level::Highest { without_grow_in(usual) } else { usual };
     // The day before may still be running into the first one.
     let mut planned = Vec::new();
     let mut date = from - TimeDelta::days(1);
@@ -127,7 +141,7 @@ pub fn expand<Tz: TimeZone>(
             level == Level::Calendar && controller.temporaries.iter().any(|t| t.stops_watering() && t.holds_on(date));
         if !stopped {
             for program in controller.programs.iter().filter(|p| controller.waters_on(p, date)) {
-                for by in &program.schedule.starts {
+                for by in &controller.schedule_on(program, date).starts {
                     planned.push((resolve(zone, date.and_time(by.time())), program, *by, date));
                 }
             }

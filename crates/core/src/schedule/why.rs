@@ -170,7 +170,7 @@ pub fn why_dry<Tz: TimeZone>(
 
 fn schedule_obstacles(controller: &Controller, letter: ProgramLetter, date: NaiveDate, obstacles: &mut Vec<Obstacle>) {
     let Some(program) = controller.program(letter) else { return };
-    let schedule = &program.schedule;
+    let schedule = controller.schedule_on(program, date);
     if schedule.starts.is_empty() {
         obstacles.push(Obstacle::NoStart(letter));
         return;

@@ -6,7 +6,7 @@ use chrono::{NaiveDate, NaiveTime, TimeDelta, Utc};
 use upland_core::controller::*;
 use upland_core::landscape::{CycleSoak, Slope, Soil, SprinklerType};
 use upland_core::place::Bound;
-use upland_core::replay::{Kind, Season};
+use upland_core::replay::{Ground, Keep, Kind, PercentBy, Scheduled, Season, replay};
 use upland_core::schedule::{Level, Plan, expand};
 
 use crate::builders::*;
@@ -53,6 +53,35 @@ fn doses_come_to_what_the_runs_give_on_every_date() {
                 // B of the evening before may push A's night start past midnight: water moves, none is lost.
                 assert!((mm - wanted).abs() < 1e-6, "{days:?} {number} {date}: {mm} against {wanted}");
             }
+        }
+    }
+}
+
+/// What really ran while a planting grew in, day by day, at starts of its own.
+#[test]
+fn doses_of_a_planting_that_grows_in_are_those_of_its_runs() {
+    let season = season(30, &[]);
+    let mut c = controller(vec![station(1, A, 50), station(2, B, 20)]);
+    set(&mut c, A, mondays_and_thursdays(), &["23:10"]);
+    set(&mut c, B, DayMode::Even, &["05:00"]);
+    let [from, to] = ["06:00", "23:45"].map(|t| StartTime::read(t).unwrap());
+    for (letter, since, starts) in [(A, 3, 3), (B, 6, 2), (A, 20, 4)] {
+        let percent = upland_core::quantity::Percent::new(30).unwrap();
+        let [since, until] = [since, since + 8].map(|n| season.dates[0] + TimeDelta::days(n));
+        let kind = TemporaryKind::GrowIn { letter, percent, starts, from, to };
+        let (reason, by) = ("sown".into(), "Oda".into());
+        c.add_temporary(Temporary { id: 0, kind, since, until, reason, by, left_standing: false });
+    }
+    let plan = Plan::of(&c, None);
+    let ground = Ground::of(&c);
+    let rules = Bound::open();
+    let mut strategy = Scheduled::new(&c, &plan, &ground, PercentBy::Month).on_its_dates();
+    let replayed = replay(&ground, &season, &rules, &mut strategy, Keep::Days);
+    let runs = by_runs(&c, &season);
+    for number in 1..=2 {
+        for (date, mm) in season.dates.iter().zip(applied(&replayed, number)).skip(1) {
+            let wanted = runs.get(&(number, *date)).copied().unwrap_or(0.0) / 3600.0 * 12.0;
+            assert!((mm - wanted).abs() < 1e-6, "{number} {date}: {mm} against {wanted}");
         }
     }
 }

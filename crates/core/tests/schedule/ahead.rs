@@ -7,9 +7,9 @@ use proptest::prelude::*;
 use upland_core::controller::{Controller, DayMode, Days, MonthDial, Preset, ProgramLetter, Temporary, TemporaryKind};
 use upland_core::dial_in::{Change, Section, Value, changes_ahead, slots};
 use upland_core::quantity::Percent;
-use upland_core::schedule::Plan;
+use upland_core::schedule::{Level, Plan, expand};
 
-use crate::builders::{controller, day, set, station};
+use crate::builders::{controller, day, set, station, time};
 
 const A: ProgramLetter = ProgramLetter::ALL[0];
 
@@ -87,6 +87,51 @@ fn a_weaning_is_a_step_a_week() {
     assert_eq!(dates, [day(2026, 6, 3), day(2026, 6, 10), day(2026, 6, 17), day(2026, 6, 24)]);
 }
 
+/// A new lawn: every day at 06:00, 10:00 and 14:00, 30 % of 20 min each, for two weeks; then as usual.
+#[test]
+fn a_planting_that_grows_in_has_days_and_starts_of_its_own_and_gives_them_back() {
+    let mut c = panel(Preset::Monthly);
+    let [from, to] = ["06:00", "14:00"].map(time);
+    let grow_in = TemporaryKind::GrowIn { letter: A, percent: Percent::new(30).unwrap(), starts: 3, from, to };
+    c.add_temporary(temporary(grow_in, day(2026, 6, 10), day(2026, 6, 23)));
+    c.check().unwrap();
+    let plan = Plan::of(&c, None);
+    let runs = expand(&c, &plan, &chrono::Utc, [day(2026, 6, 8), day(2026, 6, 29)], Level::Calendar).runs;
+    let on = |d: u32| -> Vec<String> {
+        let own = runs.iter().filter(|r| r.date == day(2026, 6, d));
+        own.map(|r| format!("{} {}", r.local_start.format("%H:%M"), r.length().minutes())).collect()
+    };
+    assert_eq!(on(8), ["04:00 20"], "a Monday before");
+    assert_eq!(on(9), [""; 0]);
+    assert_eq!(on(10), ["06:00 6", "10:00 6", "14:00 6"]);
+    assert_eq!(on(15), on(10), "the usual start of Monday is not there");
+    assert_eq!((on(23), on(24), on(29)), (on(10), vec![], on(8)));
+    // The year's highest percent is that of the usual days and starts.
+    let highest = expand(&c, &plan, &chrono::Utc, [day(2026, 6, 10), day(2026, 6, 16)], Level::Highest);
+    assert_eq!(highest.starts.iter().map(|s| (s.date, s.by)).collect::<Vec<_>>(), [(day(2026, 6, 15), time("04:00"))]);
+    // On the panel: the days and three starts, set on the 10th, and back on the 24th.
+    let days = ahead(&c, [day(2026, 6, 8), day(2026, 7, 5)]);
+    let dates: Vec<NaiveDate> = days.iter().map(|(on, _)| *on).collect();
+    assert_eq!(dates, [day(2026, 6, 10), day(2026, 6, 24)]);
+    let starts = |date| -> Vec<Value> {
+        slots(&c, &plan, date).into_iter().map(|s| s.value).filter(|v| matches!(v, Value::Start(_))).collect()
+    };
+    assert_eq!(starts(day(2026, 6, 10)), ["06:00", "10:00", "14:00"].map(|t| Value::Start(time(t))));
+    assert_eq!(starts(day(2026, 6, 24)), [Value::Start(time("04:00"))]);
+    // More starts than the panel has, and a window that ends before it begins, are refused.
+    let with = |starts, from, to| {
+        let mut c = panel(Preset::Monthly);
+        let kind = TemporaryKind::GrowIn { letter: A, percent: Percent::new(30).unwrap(), starts, from, to };
+        c.add_temporary(temporary(kind, day(2026, 6, 10), day(2026, 6, 23)));
+        c.check().is_ok()
+    };
+    let most = c.capability.starts;
+    assert_eq!(
+        [with(most, from, to), with(most + 1, from, to), with(0, from, to), with(2, to, from)],
+        [true, false, false, false]
+    );
+}
+
 fn any_temporary() -> impl Strategy<Value = Temporary> {
     let kind = prop_oneof![
         (1u16..150).prop_map(|p| TemporaryKind::Percent { letter: None, percent: Percent::new(p).unwrap() }),
@@ -94,6 +139,13 @@ fn any_temporary() -> impl Strategy<Value = Temporary> {
             letter: Some(A),
             extra_pct,
             step_pct
+        }),
+        (1u8..4).prop_map(|starts| TemporaryKind::GrowIn {
+            letter: A,
+            percent: Percent::new(30).unwrap(),
+            starts,
+            from: time("06:00"),
+            to: time("14:00"),
         }),
         Just(TemporaryKind::RainDelay),
         Just(TemporaryKind::Off),

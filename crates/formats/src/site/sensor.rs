@@ -7,6 +7,7 @@ use upland_core::sensor::{Disc, EtClass, Proof, RainSetting, Reading, Sensor, Se
 use upland_core::word::{Word, WordError};
 
 use super::DocError;
+use super::days::time_of;
 use super::error::letter;
 
 /// A reading of a soil-moisture sensor.
@@ -230,6 +231,21 @@ pub enum TemporaryKindDoc {
         #[schemars(range(min = 1))]
         step_pct: u16,
     },
+    /// A new planting: every day, in several short runs.
+    GrowIn {
+        /// The program.
+        program: char,
+        /// The percent of its minutes that each start runs.
+        #[schemars(range(min = 1))]
+        percent: u16,
+        /// Starts a day.
+        #[schemars(range(min = 1))]
+        starts: u8,
+        /// The first start of a day, `HH:MM`.
+        from: String,
+        /// The last one, `HH:MM`.
+        to: String,
+    },
     /// A rain delay.
     RainDelay,
     /// A sensor that is not obeyed.
@@ -273,6 +289,13 @@ impl From<&Temporary> for TemporaryDoc {
                 TemporaryKind::Weaning { letter, extra_pct, step_pct } => {
                     TemporaryKindDoc::Weaning { program: letter.map(ProgramLetter::get), extra_pct, step_pct }
                 }
+                TemporaryKind::GrowIn { letter, percent, starts, from, to } => TemporaryKindDoc::GrowIn {
+                    program: letter.get(),
+                    percent: percent.get(),
+                    starts,
+                    from: from.to_string(),
+                    to: to.to_string(),
+                },
                 TemporaryKind::RainDelay => TemporaryKindDoc::RainDelay,
                 TemporaryKind::Bypass { sensor } => TemporaryKindDoc::Bypass { sensor },
                 TemporaryKind::Off => TemporaryKindDoc::Off,
@@ -300,6 +323,13 @@ impl TryFrom<&TemporaryDoc> for Temporary {
                     letter: program.map(letter).transpose()?,
                     extra_pct: *extra_pct,
                     step_pct: *step_pct,
+                },
+                TemporaryKindDoc::GrowIn { program, percent, starts, from, to } => TemporaryKind::GrowIn {
+                    letter: letter(*program)?,
+                    percent: Percent::new(*percent)?,
+                    starts: *starts,
+                    from: time_of(from)?,
+                    to: time_of(to)?,
                 },
                 TemporaryKindDoc::RainDelay => TemporaryKind::RainDelay,
                 TemporaryKindDoc::Bypass { sensor } => TemporaryKind::Bypass { sensor: *sensor },

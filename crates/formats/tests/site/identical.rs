@@ -209,7 +209,7 @@ fn sensor() -> impl Strategy<Value = Sensor> {
 
 fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
     let schedules = proptest::collection::vec((mode(), starts(), days()), 2);
-    let temporary = proptest::option::of((date(), 0i64..10, 0usize..3));
+    let temporary = proptest::option::of((date(), 0i64..10, 0usize..4));
     let dials = proptest::array::uniform12(prop_oneof![
         Just(MonthDial::Computed),
         Just(MonthDial::Off),
@@ -238,7 +238,10 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
             }
             if let Some((since, n, kind)) = temporary {
                 let weaning = TemporaryKind::Weaning { letter: None, extra_pct: 200, step_pct: 1 };
-                let kind = [TemporaryKind::Off, TemporaryKind::RainDelay, weaning][kind];
+                let [from, to] = [360, 845].map(|minute| StartTime::new(minute).unwrap());
+                let (letter, percent) = (c.programs[0].letter, capability.percent_max);
+                let grow_in = TemporaryKind::GrowIn { letter, percent, starts: 2, from, to };
+                let kind = [TemporaryKind::Off, TemporaryKind::RainDelay, weaning, grow_in][kind];
                 let until = since + TimeDelta::days(n.min(i64::from(capability.rain_delay_max) - 1).max(0));
                 c.add_temporary(Temporary {
                     id: 0,

@@ -1,7 +1,7 @@
 //! Everything temporary: what is set for a while, why, and until when.
 
 use chrono::{NaiveDate, TimeDelta};
-use upland_core::controller::{Controller, ProgramLetter, Temporary, TemporaryKind};
+use upland_core::controller::{Controller, ProgramLetter, StartTime, Temporary, TemporaryKind};
 use upland_core::quantity::Percent;
 use upland_core::tuning::{ShortTerm, short_term};
 
@@ -15,7 +15,7 @@ use super::year::program_label;
 use crate::charts::Strip;
 use crate::context::{ControllerContext, WeatherDay};
 use crate::form::{Form, new_key};
-use crate::show::{Measure, Units, date_short, month_of, number, percent};
+use crate::show::{Measure, Units, date_short, month_of, number, panel_start, percent};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -79,6 +79,16 @@ pub(crate) fn kind_words(kind: &TemporaryKind, controller: &Controller) -> Strin
             let figures = [extra_pct.to_string(), step_pct.to_string()];
             w.with("temp-weaning", &[("program", &program), ("extra", &figures[0]), ("step", &figures[1])])
         }
+        TemporaryKind::GrowIn { letter, percent: p, .. } => {
+            let starts = kind.grow_in_starts(controller.capability.start_step);
+            let face = controller.capability.clock_face;
+            let starts: Vec<String> = starts.iter().map(|s| panel_start(*s, face)).collect();
+            let program = w.t1("temp-program", letter.get().to_string());
+            w.with(
+                "temp-grow",
+                &[("program", &program), ("starts", &starts.join(", ")), ("percent", &percent(p.get()))],
+            )
+        }
         TemporaryKind::RainDelay => w.t("temp-delay"),
         TemporaryKind::Bypass { sensor } => {
             let name = controller.sensor(*sensor).map(sensor_name).unwrap_or_default();
@@ -92,6 +102,7 @@ pub(crate) fn kind_words(kind: &TemporaryKind, controller: &Controller) -> Strin
 pub(crate) fn back_words(kind: &TemporaryKind) -> String {
     Words.t(match kind {
         TemporaryKind::Percent { .. } | TemporaryKind::Weaning { .. } => "temp-back-percent",
+        TemporaryKind::GrowIn { .. } => "temp-back-grow",
         TemporaryKind::RainDelay => "temp-back-delay",
         TemporaryKind::Bypass { .. } => "temp-back-bypass",
         TemporaryKind::Off => "temp-back-off",
@@ -139,8 +150,10 @@ fn weeks(t: &Temporary) -> String {
 
 pub(crate) fn kinds(controller: &Controller) -> Vec<Choice> {
     let w = Words;
-    let mut kinds =
-        vec![Choice::new("percent", w.t("temp-kind-percent")), Choice::new("weaning", w.t("temp-kind-weaning"))];
+    let mut kinds: Vec<Choice> =
+        [("percent", "temp-kind-percent"), ("weaning", "temp-kind-weaning"), ("grow_in", "temp-kind-grow")]
+            .map(|(value, key)| Choice::new(value, w.t(key)))
+            .into();
     if controller.capability.rain_delay_max > 0 {
         let most = controller.capability.rain_delay_max.to_string();
         kinds.push(Choice::new("rain_delay", w.t1("temp-kind-delay", most)));
@@ -169,6 +182,9 @@ pub(crate) fn empty(today: NaiveDate) -> Form {
     form.set("kind", "percent");
     form.set("extra", "40");
     form.set("step", "10");
+    form.set("starts", "3");
+    form.set("from", "06:00");
+    form.set("to", "14:00");
     form.set("since", today.to_string());
     form.set("until", (today + TimeDelta::days(6)).to_string());
     form
@@ -180,18 +196,9 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
     let kind = match form.get("kind") {
         "percent" => {
             let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
-            let k = &controller.capability;
-            let typed = form.get("percent").parse::<u16>().ok().and_then(|p| Percent::new(p).ok());
-            let percent = typed.filter(|p| k.dial(f64::from(p.get())) == *p);
-            if percent.is_none() {
-                let ends = [k.percent_min, k.percent_max, k.percent_step].map(|p| p.get().to_string());
-                form.fail(
-                    "percent",
-                    w.with("temp-percent-bad", &[("min", &ends[0]), ("max", &ends[1]), ("step", &ends[2])]),
-                );
-            }
-            percent.map(|percent| TemporaryKind::Percent { letter, percent })
+            read_percent(form, controller).map(|percent| TemporaryKind::Percent { letter, percent })
         }
+        "grow_in" => read_grow_in(form, controller),
         "weaning" => {
             let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
             let mut whole = |field: &str, most: u16| {
@@ -248,6 +255,45 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
     form.is_sound().then(|| Temporary { id: 0, kind, since, until, reason, by: by.to_owned(), left_standing: false })
 }
 
+/// A percent that the panel can be set to.
+fn read_percent(form: &mut Form, controller: &Controller) -> Option<Percent> {
+    let k = &controller.capability;
+    let typed = form.get("percent").parse::<u16>().ok().and_then(|p| Percent::new(p).ok());
+    let percent = typed.filter(|p| k.dial(f64::from(p.get())) == *p);
+    if percent.is_none() {
+        let ends = [k.percent_min, k.percent_max, k.percent_step].map(|p| p.get().to_string());
+        let said = Words.with("temp-percent-bad", &[("min", &ends[0]), ("max", &ends[1]), ("step", &ends[2])]);
+        form.fail("percent", said);
+    }
+    percent
+}
+
+/// The plan of a new planting.
+fn read_grow_in(form: &mut Form, controller: &Controller) -> Option<TemporaryKind> {
+    let w = Words;
+    let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
+    if letter.is_none() {
+        form.fail("program", w.t("temp-grow-program"));
+    }
+    let percent = read_percent(form, controller);
+    let most = controller.capability.starts;
+    let starts = form.get("starts").parse::<u8>().ok().filter(|n| (1..=most).contains(n));
+    if starts.is_none() {
+        form.fail("starts", w.t1("temp-grow-starts-bad", most.to_string()));
+    }
+    let [from, to] = ["from", "to"].map(|field| {
+        let time = StartTime::read(form.get(field));
+        if time.is_none() {
+            form.fail(field, w.t("field-time"));
+        }
+        time
+    });
+    if from.zip(to).is_some_and(|(from, to)| to < from) {
+        form.fail("to", w.t("temp-grow-order"));
+    }
+    Some(TemporaryKind::GrowIn { letter: letter?, percent: percent?, starts: starts?, from: from?, to: to? })
+}
+
 /// Percents for the coming week, a line for each program whose station lies open to rain: the daily
 /// balance up to this morning, by what ran and what the sensors held.
 pub(crate) fn week_proposals(
@@ -271,6 +317,8 @@ pub(crate) fn week_proposals(
         .iter()
         // What an ET sensor sets is set by nobody else.
         .filter(|p| !c.percent_by_sensor(p.letter))
+        // Nor is a planting that grows in kept short.
+        .filter(|p| !c.grows_in(p, today))
         .filter_map(|program| {
             let term = short_term(&known, program.letter, today, et0)?;
             // What is in force, which may be set for a while already.

@@ -283,7 +283,7 @@ fn dial_words(
 /// A percent that is on the panel now instead of the month's.
 fn for_a_while(t: &Temporary) -> String {
     let p = match t.kind {
-        TemporaryKind::Percent { percent, .. } => percent,
+        TemporaryKind::Percent { percent, .. } | TemporaryKind::GrowIn { percent, .. } => percent,
         // What it comes to changes by the week.
         TemporaryKind::Weaning { .. } => {
             return Words.t2("dial-weaning", date_short(t.until), &t.reason);
