@@ -20,6 +20,7 @@ mod tiny;
 mod two_weeks;
 mod volumes;
 mod weather_plate;
+mod week_label;
 mod week_plate;
 mod year_plate;
 

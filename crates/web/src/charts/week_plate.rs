@@ -1,13 +1,13 @@
 //! Seven days by twenty-four hours, every run to scale; forbidden hours and days hatched.
 
-use chrono::{NaiveDate, NaiveDateTime, NaiveTime, TimeDelta};
+use chrono::{Datelike, NaiveDate, NaiveDateTime, NaiveTime, TimeDelta};
 use upland_core::controller::{ClockFace, ProgramLetter};
 use upland_core::place::Bound;
-use upland_core::schedule::{Expansion, Finding, Problem, Severity};
+use upland_core::schedule::{Expansion, Finding, Problem, Run, Severity};
 
+use super::week_label;
 use crate::show::{Fixed, clock, date_short, day_short, panel_start, panel_time};
 use crate::words::Words;
-use chrono::Datelike;
 
 const LEFT: f64 = 92.0;
 const HOUR: f64 = 30.6;
@@ -274,12 +274,13 @@ impl WeekPlate {
                     && matches!(f.problem, Problem::SecondStart { start: extra } if extra == start.by)
             });
             let text = format!("{} {}", start.letter.get(), panel_time(begins.time(), input.face));
-            // Where two begin close together the second label moves along its own bar, or after it.
-            let end = x_of(ends_now);
-            let at = x.max(ends[row] + 4.0);
-            let (at, y) = if at - x < 30.0 { (at - 0.3, y + 14.0) } else { (end.max(ends[row]) + 24.0, y + 32.0) };
-            ends[row] = at + 50.0;
-            self.labels.push(Label { x: Fixed(at), y: Fixed(y), text, anchor: "start", bad });
+            let is_own = |r: &&Run| (r.letter, r.by) == (start.letter, start.by);
+            let others = input.week.runs.iter().filter(|r| r.date == start.date && !is_own(r));
+            let others: Vec<f64> = others.map(|r| x_of(r.local_start)).collect();
+            if let Some((at, down)) = week_label::place(x, x_of(ends_now), ends[row], &others) {
+                ends[row] = week_label::end_of(at);
+                self.labels.push(Label { x: Fixed(at), y: Fixed(y + down), text, anchor: "start", bad });
+            }
             let id = (start.letter, start.by.minute_of_day());
             let first = !seen.contains(&id);
             seen.push(id);
