@@ -77,14 +77,15 @@ impl Table {
         if bytes.len() > MAX_BYTES {
             return Err(FileError::TooLarge);
         }
-        let (text, encoding) = decode(bytes)?;
+        let (mut text, encoding) = decode(bytes)?;
         if text.trim().is_empty() {
             return Err(FileError::Empty);
         }
         let layout = find(&text, encoding);
         let above: Vec<String> = text.lines().take(layout.preamble).map(str::to_owned).collect();
         let head = StationHead::read(&above);
-        let text = from_line(&text, layout.preamble).to_owned();
+        // In place: a second copy would be as long as the file.
+        drop(text.drain(..start_of_line(&text, layout.preamble)));
         let mut reader = reader(&text, layout.separator);
         let headers: Vec<String> = reader.headers().map_err(malformed)?.iter().map(|h| h.trim().to_owned()).collect();
         if headers.len() > MAX_COLUMNS {
@@ -260,10 +261,10 @@ fn reader(text: &str, separator: u8) -> csv::Reader<&[u8]> {
     csv::ReaderBuilder::new().delimiter(separator).flexible(true).from_reader(text.as_bytes())
 }
 
-/// The text without its first lines.
-fn from_line(text: &str, lines: usize) -> &str {
-    let end = text.match_indices('\n').nth(lines.wrapping_sub(1)).map_or(0, |(at, _)| at + 1);
-    if lines == 0 { text } else { &text[end..] }
+/// Where a text goes on after its first lines.
+fn start_of_line(text: &str, lines: usize) -> usize {
+    let Some(last) = lines.checked_sub(1) else { return 0 };
+    text.match_indices('\n').nth(last).map_or(0, |(at, _)| at + 1)
 }
 
 /// Words and numbers by which loggers say that a value is missing.

@@ -110,6 +110,8 @@ pub fn to_days(bytes: &[u8]) -> Result<Option<String>, FileError> {
     if let Some(days) = fixed::days(&text) {
         return Ok(Some(days));
     }
+    // Hours are split from the file itself: its text is not needed twice.
+    drop(text);
     Ok(hours::days(bytes))
 }
 
