@@ -27,12 +27,19 @@ async fn open(b: &Browser, controller: &str, step: &str) {
     go_to(b, controller, step).await;
 }
 
-/// Goes to a step of a controller.
+/// Goes to a step of a controller. A form that was just sent may lead the browser elsewhere once more.
 async fn go_to(b: &Browser, controller: &str, step: &str) {
-    b.go("/places").await;
-    let script = "return [...document.querySelectorAll('main a')].find((a) => a.textContent.trim() === arguments[0]).getAttribute('href')";
-    let href = b.script(script, vec![controller.into()]).await;
-    b.go(&href.as_str().unwrap().replace("/year", step)).await;
+    let script = "return [...document.querySelectorAll('main a')].find((a) => a.textContent.trim() === arguments[0])\
+                  ?.getAttribute('href') ?? null";
+    for _ in 0..20 {
+        b.go("/places").await;
+        let href = b.script(script, vec![controller.into()]).await;
+        if let Some(href) = href.as_str() {
+            return b.go(&href.replace("/year", step)).await;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(200)).await;
+    }
+    panic!("{controller} is not among the places");
 }
 
 /// Presses what stands for a hidden box or radio: its label.
