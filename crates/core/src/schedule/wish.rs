@@ -1,6 +1,6 @@
 //! What a proposed schedule goes by, where rules and panel leave the choice.
 
-use crate::controller::ProgramLetter;
+use crate::controller::{ProgramLetter, Station};
 
 /// On which days a proposal waters, where rules and panel leave the choice.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
@@ -40,6 +40,12 @@ impl Pinned {
             pinned.0[letter.index()] = true;
             pinned
         })
+    }
+
+    /// Whether a station runs in a program that stays as it is.
+    #[must_use]
+    pub fn holds_station(self, station: &Station) -> bool {
+        ProgramLetter::ALL.iter().any(|letter| self.holds(*letter) && station.runs_in(*letter))
     }
 
     /// Whether a program stays as it is.

@@ -13,4 +13,5 @@ mod panels;
 mod properties;
 mod proposals;
 mod rounds;
+mod seasons;
 mod why;

@@ -191,16 +191,13 @@ impl Table {
     /// The table with what a person changed of it. A text that is the file's own is no change.
     #[must_use]
     pub fn amended(mut self, mut amendments: Amendments) -> Self {
-        let lines = amendments.lines();
-        for (line, cells) in self.cells_of(&lines) {
-            if let Some(changed) = amendments.cells.get_mut(&line) {
-                changed.retain(|column, text| cells.get(*column).map(String::as_str) != Some(text.trim()));
-            }
-        }
-        // Lines that are not there, and those without a change.
-        let there: HashSet<u64> = self.cells_of(&lines).into_keys().collect();
-        amendments.cells.retain(|line, changed| there.contains(line) && !changed.is_empty());
-        amendments.left_out.retain(|line| there.contains(line));
+        let there = self.cells_of(&amendments.lines());
+        amendments.cells.retain(|line, changed| {
+            let Some(cells) = there.get(line) else { return false };
+            changed.retain(|column, text| cells.get(*column).map(String::as_str) != Some(text.trim()));
+            !changed.is_empty()
+        });
+        amendments.left_out.retain(|line| there.contains_key(line));
         self.rows -= amendments.left_out.len();
         self.amendments = amendments;
         self

@@ -195,12 +195,12 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
     let w = Words;
     let kind = match form.get("kind") {
         "percent" => {
-            let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
+            let letter = letter_of(form);
             read_percent(form, controller).map(|percent| TemporaryKind::Percent { letter, percent })
         }
         "grow_in" => read_grow_in(form, controller),
         "weaning" => {
-            let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
+            let letter = letter_of(form);
             let mut whole = |field: &str, most: u16| {
                 let value = form.get(field).parse::<u16>().ok().filter(|v| (1..=most).contains(v));
                 if value.is_none() {
@@ -255,6 +255,11 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
     form.is_sound().then(|| Temporary { id: 0, kind, since, until, reason, by: by.to_owned(), left_standing: false })
 }
 
+/// The program that a form states; none for all.
+fn letter_of(form: &Form) -> Option<ProgramLetter> {
+    form.get("program").chars().next().and_then(ProgramLetter::new)
+}
+
 /// A percent that the panel can be set to.
 fn read_percent(form: &mut Form, controller: &Controller) -> Option<Percent> {
     let k = &controller.capability;
@@ -271,7 +276,7 @@ fn read_percent(form: &mut Form, controller: &Controller) -> Option<Percent> {
 /// The plan of a new planting.
 fn read_grow_in(form: &mut Form, controller: &Controller) -> Option<TemporaryKind> {
     let w = Words;
-    let letter = form.get("program").chars().next().and_then(ProgramLetter::new);
+    let letter = letter_of(form);
     if letter.is_none() {
         form.fail("program", w.t("temp-grow-program"));
     }

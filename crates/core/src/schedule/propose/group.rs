@@ -25,7 +25,7 @@ pub(super) fn group(c: &mut Controller, pinned: Pinned) {
     let panel = usize::from(c.capability.programs.clamp(1, 4));
     let free: Vec<ProgramLetter> =
         ProgramLetter::ALL[..panel].iter().copied().filter(|letter| !pinned.holds(*letter)).collect();
-    let moves = |station: &Station| !ProgramLetter::ALL.iter().any(|l| station.runs_in(*l) && pinned.holds(*l));
+    let moves = |station: &Station| !pinned.holds_station(station);
     let mut kinds: Vec<u8> = c.stations.iter().filter(|s| moves(s)).map(kind).collect();
     kinds.sort_unstable();
     kinds.dedup();

@@ -10,7 +10,7 @@ use self::starts::choose_starts;
 use super::situation::Situation;
 use super::wish::{DayWish, Wish};
 use crate::budget::{StationBase, YearBudget};
-use crate::controller::{Controller, DayMode, Days, ProgramLetter, Schedule, Station, choose_days};
+use crate::controller::{Controller, DayMode, Days, ProgramLetter, Schedule, choose_days};
 use crate::place::DateRule;
 
 /// Whether stations change programs.
@@ -92,8 +92,7 @@ pub fn propose_as<Tz: TimeZone>(
 
 fn set_cycles(c: &mut Controller, wish: Wish) {
     let capability = c.capability;
-    let stays = |station: &Station| ProgramLetter::ALL.iter().any(|l| station.runs_in(*l) && wish.pinned.holds(*l));
-    for station in c.stations.iter_mut().filter(|s| !stays(s)) {
+    for station in c.stations.iter_mut().filter(|s| !wish.pinned.holds_station(s)) {
         station.cycle = if capability.cycle_soak { station.runoff().setting(&capability) } else { None };
     }
 }

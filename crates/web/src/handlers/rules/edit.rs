@@ -30,8 +30,9 @@ pub(crate) async fn edit(
         form.set("like", other.to_string());
     }
     // What is shared stays shared unless somebody says otherwise.
-    for other in under_the_same(&user, &place).await? {
+    let together = under_the_same(&user, &place).await?;
+    for other in &together {
         form.set(&together_field(other.id), "yes");
     }
-    page(&form_page(&app, &user, &place, form).await?)
+    page(&form_page(&app, &user, &place, form, &together).await?)
 }

@@ -38,13 +38,14 @@ async fn form_page(
     user: &SignedIn,
     place: &Versioned<PlaceRecord>,
     form: Form,
+    together: &[Versioned<PlaceRecord>],
 ) -> Result<RulesFormTemplate, PageError> {
     let path = format!("/places/{}/rules", place.id);
     let others = user.account.places_part("", 0, MOST_PLACES).await?.items;
     let others = others.into_iter().filter(|other| other.id != place.id && other.value.rules != Rules::default());
     // As many rows as the page had that was sent, or two more than there are.
-    let together = under_the_same(user, place).await?.into_iter();
-    let together = together.map(|o| Together { field: together_field(o.id), name: o.value.name }).collect();
+    let together =
+        together.iter().map(|o| Together { field: together_field(o.id), name: o.value.name.clone() }).collect();
     let there = form.get("closed_rows").parse().unwrap_or(2_usize).saturating_sub(2);
     Ok(RulesFormTemplate {
         closed: closed_fields(there),

@@ -1,6 +1,6 @@
 use actix_web::web;
 use upland_core::place::Rules;
-use upland_store::{PlaceRecord, StoreError, Versioned, Write};
+use upland_store::{PlaceRecord, Record, StoreError, Versioned, Write};
 use uuid::Uuid;
 
 use super::{form_page, under_the_same};
@@ -8,8 +8,8 @@ use crate::error::Page;
 use crate::form::Form;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::invalid;
 use crate::handlers::saving::{action, apply_over, place_write};
+use crate::handlers::{go, invalid};
 use crate::pages::rules_form::{error_words, read, together_field};
 use crate::state::App;
 use crate::words::Words;
@@ -22,15 +22,16 @@ const TRIES: usize = 3;
 pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let place = user.account.place(*id).await?;
     let Some(rules) = read(&mut form, &place.value.house_number) else {
-        return invalid(&form_page(&app, &user, &place, form).await?);
+        let others = under_the_same(&user, &place).await?;
+        return invalid(&form_page(&app, &user, &place, form, &others).await?);
     };
     let address = format!("/places/{id}/rules");
     let mut tries = 0;
     loop {
         tries += 1;
         let others = under_the_same(&user, &place).await?;
-        let Some(along) = take_along(&mut form, &rules, others) else {
-            return invalid(&form_page(&app, &user, &place, form).await?);
+        let Some(along) = take_along(&mut form, &rules, &others) else {
+            return invalid(&form_page(&app, &user, &place, form, &others).await?);
         };
         let mine = PlaceRecord { rules: rules.clone(), ..place.value.clone() };
         let mut writes = vec![place_write(&place, &form, mine)];
@@ -41,14 +42,14 @@ pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
             Err(StoreError::Conflict { id, .. }) if id != place.id && tries < TRIES => {}
             // Told again, with its page.
             Err(_) => return apply_over(&app, &user, form, &action, [&address, &address]).await,
-            Ok(to) => return crate::handlers::go(&to),
+            Ok(to) => return go(&to),
         }
     }
 }
 
 /// The changes of the places whose boxes are ticked; nothing where one of them cannot have the rules, which is said
 /// beside the field.
-fn take_along(form: &mut Form, rules: &Rules, others: Vec<Versioned<PlaceRecord>>) -> Option<Vec<Write>> {
+fn take_along(form: &mut Form, rules: &Rules, others: &[Versioned<PlaceRecord>]) -> Option<Vec<Write>> {
     let mut writes = Vec::new();
     for other in others {
         if !form.is(&together_field(other.id), "yes") {
@@ -63,7 +64,7 @@ fn take_along(form: &mut Form, rules: &Rules, others: Vec<Versioned<PlaceRecord>
         writes.push(Write {
             id: other.id,
             made_on: other.version,
-            record: upland_store::Record::Place(Some(PlaceRecord { rules, ..other.value })),
+            record: Record::Place(Some(PlaceRecord { rules, ..other.value.clone() })),
         });
     }
     form.is_sound().then_some(writes)
