@@ -3,22 +3,29 @@
 use super::letter::ProgramLetter;
 use super::model::{Controller, next_id};
 use super::temporary::TemporaryKind;
-use crate::sensor::{Sensor, SensorKind};
+use crate::sensor::{EtSetting, Sensor, SensorKind};
 
 impl Controller {
     /// Whether an ET sensor sets a program's percent every night, so that nobody dials it by month.
     #[must_use]
     pub fn percent_by_sensor(&self, letter: ProgramLetter) -> bool {
-        self.sensors.iter().any(|s| matches!(&s.kind, SensorKind::Et { programs, .. } if programs.contains(&letter)))
+        self.et_sensor_of(letter).is_some()
     }
 
-    /// Reference ET at which an ET sensor sets a program to 100 %, mm a day; nothing where none does.
+    /// The ET sensor that sets a program, by its id and how it is set; nothing where none does.
     #[must_use]
-    pub fn et_reference_mm_per_day(&self, letter: ProgramLetter) -> Option<f64> {
+    pub fn et_sensor_of(&self, letter: ProgramLetter) -> Option<(u16, &EtSetting)> {
         self.sensors.iter().find_map(|s| match &s.kind {
-            SensorKind::Et { class, programs, .. } if programs.contains(&letter) => Some(class.reference_mm_per_day()),
+            SensorKind::Et { setting, programs } if programs.contains(&letter) => Some((s.id, setting)),
             _ => None,
         })
+    }
+
+    /// Reference ET that the base minutes of a program under an ET sensor are for, mm a day; nothing where no
+    /// sensor sets it.
+    #[must_use]
+    pub fn et_reference_mm_per_day(&self, letter: ProgramLetter) -> Option<f64> {
+        self.et_sensor_of(letter).map(|(_, setting)| setting.minutes_reference_mm_per_day())
     }
 
     /// Whether something that can act holds a program back for rain, or scales it: a rain or soil sensor

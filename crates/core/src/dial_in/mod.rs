@@ -9,7 +9,7 @@ use chrono::{DateTime, NaiveDate, TimeDelta, TimeZone, Utc};
 use crate::controller::{Controller, DayMode, Days, ProgramLetter, StartTime};
 use crate::quantity::{MonthOfYear, Percent, RunTime};
 use crate::schedule::{Began, Level, Plan, expand};
-use crate::sensor::{EtClass, Vent};
+use crate::sensor::{Mark, Vent};
 
 pub use ahead::{Change, DayAhead, changes_ahead};
 pub use list::slots;
@@ -90,9 +90,9 @@ pub enum Value {
     /// The threshold of a soil-moisture sensor, percent.
     SoilThreshold(f64),
     /// The climate step of an ET sensor.
-    EtClass(EtClass),
+    EtClimate(Mark),
     /// The offset of an ET sensor.
-    EtOffset(u8),
+    EtOffset(Mark),
     /// The panel at run.
     SwitchOn,
     /// The panel off: it keeps its programs and waters nothing.
@@ -239,13 +239,18 @@ mod tests {
 
     #[test]
     fn a_percent_that_a_sensor_sets_is_not_dialled() {
-        use crate::sensor::{EtClass, Sensor, SensorKind};
+        use crate::sensor::{EtSetting, EtSheet, Sensor, SensorKind};
         let mut c = cabinet();
         let programs = vec![ProgramLetter::A];
-        let kind = SensorKind::Et { class: EtClass::ALL[2], trim: 3, programs };
+        let kind = SensorKind::Et { setting: EtSetting::for_peak(EtSheet::example(), 5.0), programs };
         c.sensors = vec![Sensor::proposed(kind, "Shed", &c)];
         let all = slots(&c, &Plan::of(&c, None), june());
         assert!(!all.iter().any(|s| matches!(s.value, Value::Percent(_) | Value::PercentOff)));
+        // The sensor's own dials are, by the marks beside them: 5 mm a day is its third step.
+        let three = crate::sensor::mark("3").unwrap();
+        for value in [Value::EtClimate(three), Value::EtOffset(three)] {
+            assert!(all.iter().any(|s| s.value == value), "{value:?}");
+        }
     }
 
     #[test]

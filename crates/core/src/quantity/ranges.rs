@@ -172,6 +172,12 @@ pub mod range {
     pub const RAIN_SENSOR_DELAY: Range = r("sensor-delay", "days", 0.0, 14.0);
     /// Reading of a soil-moisture sensor.
     pub const SOIL_READING: Range = r("soil-reading", "%", 0.0, 100.0);
+    /// Reference ET at which a climate step of an ET sensor sets 100 %.
+    pub const ET_STEP: Range = r("et-step", "mm/day", 0.5, 20.0);
+    /// What a step of an ET sensor's offset adds to its percent.
+    pub const ET_OFFSET_STEP: Range = r("et-offset-step", "%", 1.0, 50.0);
+    /// What the lowest offset of an ET sensor leaves of its percent.
+    pub const ET_LOWEST_SHARE: Range = r("et-lowest-share", "%", 5.0, 100.0);
     /// Years of every date that is kept.
     pub const YEAR: Range = r("year", "", 1900.0, 2200.0);
     /// Distance from the weather station to the place.
@@ -196,6 +202,10 @@ pub mod limit {
     pub const TEMPORARIES: usize = 64;
     /// Settings printed on one sensor.
     pub const SENSOR_SETTINGS: usize = 12;
+    /// Characters of a mark beside a position of a sensor's dial.
+    pub const DIAL_MARK: usize = 12;
+    /// Marks of the offset of an ET sensor.
+    pub const ET_OFFSETS: usize = 25;
     /// Readings of one calibration.
     pub const READINGS: usize = 200;
     /// Cycles of one run; a panel that cuts runs by itself makes a dozen at most.

@@ -38,6 +38,6 @@ pub use results::{Daily, PartTotals, Replayed, StationReplay, WholeTotals};
 pub use season::{Season, SeasonDay, SeasonError};
 pub use set::{Candidate, Found, Kind, REFILL_SHARE, SOIL_SHARE_OF_RAW, peak_et0, strategies};
 pub use state::{Day, Standing, State};
-pub use strategy::{Deficit, DueProgram, ET_MEAN_DAYS, Nothing, PercentBy, Scheduled, Strategy};
+pub use strategy::{Deficit, DueProgram, Nothing, PercentBy, Scheduled, Strategy};
 pub use ways::{Way, WayWeek};
 pub use what_if::{RainChange, WhatIf};

@@ -1,13 +1,14 @@
 use super::by_hand::ByHand;
 use super::ground::Ground;
 use super::hold::Hold;
-use super::strategy::{Deficit, ET_MEAN_DAYS, Nothing, PercentBy, Scheduled, Strategy};
+use super::strategy::{Deficit, Nothing, PercentBy, Scheduled, Strategy};
 use crate::climate::normals::Normals;
 use crate::controller::Controller;
 use crate::found::{Panel, SensorSwitch, Switch};
 use crate::place::Bound;
 use crate::quantity::Percent;
 use crate::schedule::Plan;
+use crate::sensor::ET_MEAN_DAYS;
 use crate::sensor::{RainSetting, SensorKind};
 
 /// One of the usual ways of watering.

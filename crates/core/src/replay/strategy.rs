@@ -13,7 +13,7 @@ use crate::landscape::gross_minutes;
 use crate::place::Bound;
 use crate::quantity::{MonthOfYear, Percent};
 use crate::schedule::{Level, Plan};
-use crate::sensor::{SensorKind, offset_share};
+use crate::sensor::{ET_MEAN_DAYS, SensorKind};
 
 /// A way of watering: what it gives on a day, from the weather so far and how the stations stand.
 pub trait Strategy {
@@ -50,16 +50,13 @@ pub enum PercentBy {
     },
 }
 
-/// Days of an ET sensor's running mean. Ours.
-pub const ET_MEAN_DAYS: usize = 7;
-
 impl PercentBy {
     /// Where the percents of a controller come from: an ET sensor for the programs that it sets, else the months.
     #[must_use]
     pub fn of(controller: &Controller) -> Self {
         let sensor = controller.sensors.iter().find_map(|s| match &s.kind {
-            SensorKind::Et { class, trim, programs } if s.jumper_removed || !s.has_contact() => {
-                Some((class.reference_mm_per_day(), offset_share(*trim), programs.clone()))
+            SensorKind::Et { setting, programs } if s.jumper_removed || !s.has_contact() => {
+                Some((setting.reference_mm_per_day(), setting.share(), programs.clone()))
             }
             _ => None,
         });

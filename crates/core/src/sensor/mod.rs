@@ -8,7 +8,7 @@ mod rain;
 mod setting;
 mod soil;
 
-pub use et::{EtClass, class_for, et_percent, expected_by_month, offset_share};
+pub use et::{ClimateStep, Correction, ET_MEAN_DAYS, EtSetting, EtSheet, Mark, SheetError, mark, recent_et0};
 pub use freeze::{FreezeNights, freeze_replay, temperature_at};
 pub use model::{Proof, Reading, Sensor, SensorError, SensorKind};
 pub use rain::{RainCell, RainDay, RainReplay, RainStore, best_setting, rain_holds, rain_replay};

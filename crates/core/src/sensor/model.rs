@@ -5,7 +5,7 @@ use crate::controller::{Contact, Controller, ProgramLetter};
 use crate::field::{FieldError, check_date, check_text};
 use crate::quantity::{OutOfRange, limit, range};
 
-use super::et::EtClass;
+use super::et::{EtSetting, SheetError};
 use super::setting::RainSetting;
 
 /// A reading of a soil-moisture sensor.
@@ -43,10 +43,8 @@ pub enum SensorKind {
     },
     /// An ET sensor that sets the percent of programs every night.
     Et {
-        /// Class of the climate.
-        class: EtClass,
-        /// Trim, 1 to 5; 3 is the middle, higher waters more.
-        trim: u8,
+        /// How it is set.
+        setting: EtSetting,
         /// The programs whose percent it sets.
         programs: Vec<ProgramLetter>,
     },
@@ -121,9 +119,9 @@ pub enum SensorError {
     /// A station that is not there.
     #[error("station {0} is not in use")]
     NoSuchStation(u8),
-    /// A trim off its scale.
-    #[error("the trim is 1 to 5")]
-    Trim,
+    /// The sheet of an ET sensor, or a position of one of its dials.
+    #[error(transparent)]
+    Sheet(#[from] SheetError),
     /// A program that is not there.
     #[error("program {} is not in use", .0.get())]
     NoSuchProgram(ProgramLetter),
@@ -232,10 +230,8 @@ impl Sensor {
                     check_date(reading.at.date()).map_err(SensorError::Date)?;
                 }
             }
-            SensorKind::Et { trim, programs, .. } => {
-                if !(1..=5).contains(trim) {
-                    return Err(SensorError::Trim);
-                }
+            SensorKind::Et { setting, programs } => {
+                setting.check()?;
                 if let Some(letter) = programs.iter().find(|l| controller.program(**l).is_none()) {
                     return Err(SensorError::NoSuchProgram(*letter));
                 }

@@ -2,7 +2,7 @@
 
 use crate::controller::{Controller, DayMode, Days, MonthDial, PercentScope, ProgramLetter};
 use crate::quantity::{MonthOfYear, Percent, RunTime};
-use crate::sensor::SensorKind;
+use crate::sensor::{ClimateStep, EtSetting, SensorKind};
 
 /// The one next change.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -51,9 +51,20 @@ pub enum Change {
         sensor: u16,
         /// The program.
         letter: ProgramLetter,
-        /// From.
+        /// From this position.
         from: u8,
-        /// To.
+        /// To this one.
+        to: u8,
+    },
+    /// Another climate step of the ET sensor that sets a program; the base minutes stay.
+    Climate {
+        /// The sensor's id.
+        sensor: u16,
+        /// The program.
+        letter: ProgramLetter,
+        /// From this position.
+        from: u8,
+        /// To this one.
         to: u8,
     },
     /// Other base minutes of one station, where somebody typed them.
@@ -75,7 +86,8 @@ impl Change {
             Self::PutBack { letter, .. }
             | Self::Percent { letter, .. }
             | Self::Day { letter, .. }
-            | Self::Offset { letter, .. } => Some(letter),
+            | Self::Offset { letter, .. }
+            | Self::Climate { letter, .. } => Some(letter),
             Self::Trim { .. } | Self::Minutes { .. } => None,
         }
     }
@@ -89,6 +101,24 @@ impl Change {
             Self::PutBack { .. } | Self::Percent { .. } if all => true,
             _ => controller.station(number).is_some_and(|s| Some(s.program) == self.letter()),
         }
+    }
+
+    /// Share by which it scales every percent that an ET sensor sets; 1 for a change of anything else.
+    #[must_use]
+    pub fn scale_of_sensor(&self, controller: &Controller) -> f64 {
+        let setting = |id: u16| match controller.sensor(id).map(|s| &s.kind) {
+            Some(SensorKind::Et { setting, .. }) => Some(setting),
+            _ => None,
+        };
+        let scale = match *self {
+            Self::Offset { sensor, from, to, .. } => setting(sensor).map(|s| s.sheet.share(to) / s.sheet.share(from)),
+            Self::Climate { sensor, from, to, .. } => setting(sensor).and_then(|s| {
+                let reference = |p| s.sheet.climate(p).map(ClimateStep::reference_mm_per_day);
+                Some(reference(from)? / reference(to)?)
+            }),
+            _ => None,
+        };
+        scale.unwrap_or(1.0)
     }
 
     /// The controller with the change made.
@@ -118,10 +148,15 @@ impl Change {
                 }
             }
             Self::Offset { sensor, to, .. } => {
-                for sensor in c.sensors.iter_mut().filter(|s| s.id == sensor) {
-                    if let SensorKind::Et { trim, .. } = &mut sensor.kind {
-                        *trim = to;
-                    }
+                if let Some(setting) = et_setting(&mut c, sensor) {
+                    setting.offset = to;
+                }
+            }
+            Self::Climate { sensor, to, .. } => {
+                if let Some(setting) = et_setting(&mut c, sensor) {
+                    // Minutes that followed the step would move back what it moves.
+                    setting.minutes_for = Some(setting.minutes_for.unwrap_or(setting.climate));
+                    setting.climate = to;
                 }
             }
             Self::Minutes { station, to, .. } => {
@@ -132,4 +167,11 @@ impl Change {
         }
         c
     }
+}
+
+fn et_setting(controller: &mut Controller, sensor: u16) -> Option<&mut EtSetting> {
+    controller.sensors.iter_mut().find(|s| s.id == sensor).and_then(|s| match &mut s.kind {
+        SensorKind::Et { setting, .. } => Some(setting),
+        _ => None,
+    })
 }

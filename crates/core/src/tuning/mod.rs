@@ -2,12 +2,14 @@
 //!
 //! The rule is stated here alone. Source: own method on common practice: one change at a time and a week
 //! apart. Where the panel is not what was planned that comes first, unless the ground speaks against it.
+//! A percent that an ET sensor set is judged too, and where it is off the sensor is moved.
 //! When a whole program is wrong the same way its percent is brought to what the weather calls for, else
-//! its water changes by an eighth; under an ET sensor the sensor's own offset does. When one station is
+//! its water changes by an eighth; under an ET sensor a step of the sensor does. When one station is
 //! wrong, its own minutes change by an eighth, a step of the panel at least, and by half of that when it
 //! was wrong the other way before.
 
 mod change;
+mod et_sensor;
 mod short_term;
 
 use chrono::{NaiveDate, TimeDelta};
@@ -16,9 +18,11 @@ use crate::budget::{Dial, YearBudget};
 use crate::controller::{Controller, PercentScope, ProgramLetter};
 use crate::quantity::{MonthOfYear, Percent, range};
 use crate::schedule::{Level, Plan, Situation, week_work};
-use crate::sensor::{SensorKind, offset_share};
+
+use et_sensor::{a_step, sensor_off, standing};
 
 pub use change::Change;
+pub use et_sensor::called_under_sensor;
 pub use short_term::{ShortTerm, short_term};
 
 /// What the ground of a station says.
@@ -33,7 +37,7 @@ pub enum Judgement {
 }
 
 /// What was seen on a round.
-#[derive(Debug, Clone, PartialEq, Eq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Seen {
     /// The day.
     pub on: NaiveDate,
@@ -45,6 +49,8 @@ pub struct Seen {
     pub before: Vec<(u8, Judgement)>,
     /// When something was last changed on the controller.
     pub last_change: Option<NaiveDate>,
+    /// Mean reference ET of the last seven days, mm a day, where it is on record.
+    pub recent_et0_mm_per_day: Option<f64>,
 }
 
 /// Why this change, or none.
@@ -54,6 +60,15 @@ pub enum Because {
     PanelDiffers,
     /// The percent seen is not the planned one, and the ground says that the panel is nearer.
     PanelIsNearer(Judgement),
+    /// The percent that an ET sensor set is not the one that the weather calls for.
+    SensorOff {
+        /// The program.
+        letter: ProgramLetter,
+        /// The percent that was seen.
+        seen: Percent,
+        /// The one that it should be.
+        called: Percent,
+    },
     /// The program is off in this month.
     MonthOff(Judgement),
     /// Every station of the program is wrong the same way, and the percent is not what the weather
@@ -126,21 +141,29 @@ pub fn advise<Tz: chrono::TimeZone>(
     let plan = Plan::of(controller, budget);
     let look_again = seen.on + TimeDelta::days(LOOK_AGAIN_DAYS);
     let answer = |change: Option<Change>, because| {
-        let expected = change.map(|c| expected(situation, controller, &plan, c, month));
+        let expected = change.map(|c| {
+            let under_sensor = matches!(c, Change::Offset { .. } | Change::Climate { .. });
+            let stands = c.letter().filter(|_| under_sensor).map_or(1.0, |l| standing(situation, budget, l, seen));
+            expected(situation, controller, &plan, c, month, stands)
+        });
         Advice { change, because, expected, look_again, waiting: waiting(seen, change, controller) }
     };
     if let Some((change, because)) = panel_differs(controller, &plan, seen) {
         return answer(Some(change), because);
     }
-    if seen.stations.is_empty() {
+    let sensor_off = sensor_off(situation, controller, budget, seen);
+    if seen.stations.is_empty() && sensor_off.is_none() {
         return answer(None, Because::NothingSeen);
     }
-    if seen.stations.iter().all(|(_, j)| *j == Judgement::Right) {
+    if sensor_off.is_none() && seen.stations.iter().all(|(_, j)| *j == Judgement::Right) {
         return answer(None, Because::AllRight);
     }
     if let Some(changed) = seen.last_change.filter(|d| seen.on - *d < TimeDelta::days(LOOK_AGAIN_DAYS)) {
         let advice = answer(None, Because::TooSoon { changed });
         return Advice { look_again: changed + TimeDelta::days(LOOK_AGAIN_DAYS), ..advice };
+    }
+    if let Some((change, because)) = sensor_off {
+        return answer(change, because);
     }
     let mut limit = None;
     for letters in groups(controller) {
@@ -221,7 +244,7 @@ fn whole_program(
     let capability = &controller.capability;
     let letter = *letters.first()?;
     let right = Because::AllWrongPercentRight(way);
-    if let Some(change) = offset(controller, letter, way) {
+    if let Some(change) = a_step(controller, letter, way) {
         return change.map(|c| (c, right));
     }
     let called = budget.and_then(|b| b.group(letter)).map(|g| g.month(month).percent_exact);
@@ -251,19 +274,6 @@ fn whole_program(
     let by_step = capability.dial(if way == Judgement::Dry { exact + step } else { exact - step });
     let to = if by_share == from { by_step } else { by_share };
     (to != from).then_some((Change::Percent { letter, from, to }, right))
-}
-
-/// The offset of the ET sensor that sets a program, a step up or down; nothing inside where it is at its
-/// end, and nothing at all where no sensor sets the program.
-fn offset(controller: &Controller, letter: ProgramLetter, way: Judgement) -> Option<Option<Change>> {
-    controller.sensors.iter().find_map(|s| match &s.kind {
-        SensorKind::Et { trim, programs, .. } if programs.contains(&letter) => {
-            let to = if way == Judgement::Dry { trim + 1 } else { trim - 1 };
-            let change = Change::Offset { sensor: s.id, letter, from: *trim, to };
-            Some((1..=5).contains(&to).then_some(change))
-        }
-        _ => None,
-    })
 }
 
 /// Minutes of one station by an eighth, a step at least; by half of that when it was wrong the other way
@@ -322,6 +332,7 @@ fn expected<Tz: chrono::TimeZone>(
     plan: &Plan,
     change: Change,
     month: MonthOfYear,
+    stands: f64,
 ) -> Expected {
     let changed = change.applied(controller, month);
     let new_plan = match change {
@@ -334,13 +345,9 @@ fn expected<Tz: chrono::TimeZone>(
     let share = match change {
         // The week as planned is what it goes back to; before it stood at another percent.
         Change::PutBack { from, to, .. } => f64::from(from.get()) / f64::from(to.get().max(1)),
-        _ => 1.0,
+        _ => stands,
     };
-    // A sensor's offset scales every percent that it sets; a step of it is a tenth.
-    let after = match change {
-        Change::Offset { from, to, .. } => offset_share(to) / offset_share(from),
-        _ => 1.0,
-    };
+    let after = change.scale_of_sensor(controller) * stands;
     let depth = |i: usize| {
         let own: Vec<f64> = weeks[i].stations.iter().filter(|s| concerned(s.number)).map(|s| s.net_mm).collect();
         own.iter().sum::<f64>() / own.len().max(1) as f64

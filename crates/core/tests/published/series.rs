@@ -206,19 +206,19 @@ fn days_by_the_date_are_waterings_a_week_too() {
     }
 }
 
-/// Either side of the middle between two classes the same week is watered: base minutes belong to the
-/// reference of the class.
+/// Either side of the middle between two climate steps the same week is watered: base minutes belong to the
+/// reference of the step.
 #[test]
-fn a_step_of_the_climate_class_is_no_jump() {
-    use upland_core::sensor::{EtClass, Sensor, SensorKind, class_for, et_percent};
+fn another_climate_step_for_another_climate_is_no_jump() {
+    use upland_core::sensor::{EtSetting, EtSheet, Sensor, SensorKind};
     let week_mm = |et0: f64| {
         let mut c = controller(Preset::Monthly, vec![lawn(1)]);
-        let class: EtClass = class_for(et0);
-        let kind = SensorKind::Et { class, trim: 3, programs: vec![ProgramLetter::A] };
+        let setting = EtSetting::for_peak(EtSheet::example(), et0);
+        let kind = SensorKind::Et { setting: setting.clone(), programs: vec![ProgramLetter::A] };
         c.add_sensor(Sensor::proposed(kind, "Roof ridge", &c));
         let normals = normals(None).map(|n| MonthNormal { et0_mm_per_day: n.et0_mm_per_day / 5.0 * et0, ..n });
         let base = year_budget(&c, &normals).unwrap().groups[0].stations[0];
-        base.net_depth_mm * base.waterings * et_percent(et0, class, 3) / 100.0
+        base.net_depth_mm * base.waterings * setting.percent(et0) / 100.0
     };
     assert!((week_mm(5.49) - 5.49 * 0.95 * 7.0).abs() < 1e-9);
     assert!((week_mm(5.51) - 5.51 * 0.95 * 7.0).abs() < 1e-9);

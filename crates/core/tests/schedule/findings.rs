@@ -6,7 +6,7 @@ use upland_core::landscape::{CycleSoak, Slope, Soil};
 use upland_core::place::{Allowed, Ban, Bound};
 use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::schedule::*;
-use upland_core::sensor::{EtClass, Sensor, SensorKind};
+use upland_core::sensor::{EtSetting, EtSheet, Sensor, SensorKind};
 
 use crate::builders::*;
 
@@ -271,7 +271,7 @@ fn minutes_for_three_waterings_on_two_days() {
 fn a_percent_by_hand_that_fights_the_sensor() {
     let mut c = controller(vec![station(1, A, 20)]);
     set(&mut c, A, mwf(), &["04:30"]);
-    let kind = SensorKind::Et { class: EtClass::new(3).unwrap(), trim: 3, programs: vec![A] };
+    let kind = SensorKind::Et { setting: EtSetting::for_peak(EtSheet::example(), 5.0), programs: vec![A] };
     c.add_sensor(Sensor::proposed(kind, "Roof ridge", &c));
     let around = Surroundings::open();
     assert_eq!(around.check(&c), []);

@@ -9,7 +9,7 @@ use upland_core::dial_in::{Note, Section, Value, slots};
 use upland_core::in_force::{OffBy, SetBy, in_force};
 use upland_core::quantity::{MonthOfYear, Percent};
 use upland_core::schedule::*;
-use upland_core::sensor::{EtClass, Sensor, SensorKind};
+use upland_core::sensor::{EtSetting, EtSheet, Sensor, SensorKind};
 
 use crate::builders::*;
 
@@ -174,7 +174,7 @@ fn eleven_a_panel_that_was_found_off() {
 #[test]
 fn twelve_an_et_sensor_sets_the_percent_and_a_bypass_silences_the_rain_sensor() {
     let mut c = lawn();
-    let kind = SensorKind::Et { class: EtClass::ALL[2], trim: 3, programs: vec![A] };
+    let kind = SensorKind::Et { setting: EtSetting::for_peak(EtSheet::example(), 5.0), programs: vec![A] };
     c.add_sensor(Sensor::proposed(kind, "Roof", &c));
     let rain = c.add_sensor(Sensor::proposed(SensorKind::common_rain(), "Shed", &c));
     let a = ask(&c, None);

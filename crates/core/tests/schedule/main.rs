@@ -12,6 +12,7 @@ mod in_force;
 mod panels;
 mod properties;
 mod proposals;
-mod rounds;
+pub(crate) mod rounds;
+mod rounds_sensor;
 mod seasons;
 mod why;

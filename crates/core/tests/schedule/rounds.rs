@@ -11,7 +11,7 @@ use crate::builders::*;
 
 const A: ProgramLetter = ProgramLetter::ALL[0];
 
-fn lawns() -> Controller {
+pub(crate) fn lawns() -> Controller {
     let mut c = controller(vec![station(1, A, 24), station(2, A, 40), station(3, A, 40)]);
     set(&mut c, A, DayMode::Weekdays(Days::of([Mon, Thu])), &["04:30"]);
     c.programs[0].waterings_per_week = Some(2);
@@ -19,7 +19,7 @@ fn lawns() -> Controller {
     c
 }
 
-fn around() -> Surroundings {
+pub(crate) fn around() -> Surroundings {
     Surroundings { normals: Some(normals()), ..Surroundings::open() }
 }
 
@@ -36,6 +36,7 @@ fn ask(c: &Controller, stations: &[(u8, Judgement)], percent: Option<u16>, last_
         stations: stations.to_vec(),
         before: Vec::new(),
         last_change: last_change.map(|d| day(2026, 6, d)),
+        recent_et0_mm_per_day: None,
     };
     advise(&situation, c, budget.as_ref(), &seen)
 }
@@ -50,6 +51,7 @@ fn ask_after(c: &Controller, stations: &[(u8, Judgement)], before: &[(u8, Judgem
         stations: stations.to_vec(),
         before: before.to_vec(),
         last_change: None,
+        recent_et0_mm_per_day: None,
     };
     advise(&situation, c, situation.budget(c).as_ref(), &seen)
 }
@@ -151,24 +153,6 @@ fn all_dry_under_what_the_weather_calls_for_is_brought_there() {
     let to = c.capability.dial(called);
     assert!(to.get() >= 80);
     assert_eq!(advice.change, Some(Change::Percent { letter: A, from: Percent::new(60).unwrap(), to }));
-}
-
-/// What an ET sensor sets is never put back; all wet there is the sensor's own offset.
-#[test]
-fn under_an_et_sensor_the_sensor_is_moved() {
-    use upland_core::sensor::{EtClass, Sensor, SensorKind};
-    let mut c = lawns();
-    let kind = SensorKind::Et { class: EtClass::new(4).unwrap(), trim: 3, programs: vec![A] };
-    c.add_sensor(Sensor::proposed(kind, "Roof ridge", &c));
-    let advice = ask(&c, &[(1, Wet), (2, Wet)], Some(77), None);
-    let change = advice.change.unwrap();
-    assert_eq!(change, Change::Offset { sensor: 1, letter: A, from: 3, to: 2 });
-    let expected = advice.expected.unwrap();
-    assert!((expected.after_mm / expected.before_mm - 0.9).abs() < 1e-9, "{expected:?}");
-    let changed = change.applied(&c, MonthOfYear::new(6).unwrap());
-    changed.check().unwrap();
-    let SensorKind::Et { trim, .. } = changed.sensors[0].kind else { panic!() };
-    assert_eq!(trim, 2);
 }
 
 /// One percent for all: what is judged on any program changes the percent of all.

@@ -1,6 +1,7 @@
 use thiserror::Error;
 use upland_core::controller::{ControllerError, ProgramLetter};
 use upland_core::quantity::OutOfRange;
+use upland_core::sensor::SheetError;
 use upland_core::word::WordError;
 
 /// Why a document is not valid.
@@ -24,6 +25,9 @@ pub enum DocError {
     /// A controller that cannot be.
     #[error(transparent)]
     Controller(#[from] ControllerError),
+    /// A sheet of an ET sensor that cannot be.
+    #[error(transparent)]
+    EtSheet(#[from] SheetError),
 }
 
 /// The letter of a program.

@@ -1,17 +1,16 @@
 //! What is recorded in the field: documents that are written once and never changed.
 
 use chrono::{NaiveDate, NaiveDateTime};
-use serde::{Deserialize, Serialize};
+use serde::{Deserialize, Deserializer, Serialize};
 use serde_json::Value as Json;
-use upland_core::controller::ProgramLetter;
 use upland_core::dial_in::{Slot, Value};
-use upland_core::quantity::{Percent, RunTime};
-use upland_core::tuning::{Change, Judgement};
+use upland_core::tuning::Judgement;
 use upland_core::word::Word;
 
-use super::days::{DayDoc, DayModeDoc, day_list, days_of};
+use super::days::{DayDoc, DayModeDoc, day_list};
 use super::measured::MeasuredDoc;
 use super::panel::PanelDoc;
+use super::round_change::ChangeDoc;
 use super::{DocError, VERSION, upgrade};
 
 /// How a proposed change was answered.
@@ -140,14 +139,30 @@ pub enum DialledValueDoc {
     Vent(String),
     /// Days after rain.
     DaysAfter(u8),
-    /// The climate step of an ET sensor.
-    EtClass(u8),
-    /// The offset of an ET sensor.
-    EtOffset(u8),
+    /// The climate step of an ET sensor, by its mark. Older records have the number of a step of ours.
+    #[serde(alias = "et_class", deserialize_with = "mark_or_number")]
+    EtClimate(String),
+    /// The offset of an ET sensor, by its mark.
+    #[serde(deserialize_with = "mark_or_number")]
+    EtOffset(String),
     /// The panel at run.
     SwitchOn,
     /// The panel off.
     SwitchOff,
+}
+
+/// A mark of a dial; a number in older records, where the marks were numbers.
+fn mark_or_number<'de, D: Deserializer<'de>>(deserializer: D) -> Result<String, D::Error> {
+    #[derive(Deserialize)]
+    #[serde(untagged)]
+    enum Either {
+        Mark(String),
+        Number(u8),
+    }
+    Ok(match Either::deserialize(deserializer)? {
+        Either::Mark(mark) => mark,
+        Either::Number(number) => number.to_string(),
+    })
 }
 
 impl DialledValueDoc {
@@ -173,8 +188,8 @@ impl DialledValueDoc {
             Value::DaysAfterRain(days) => Self::DaysAfter(*days),
             Value::FreezeSetting(c) => Self::C(*c),
             Value::SoilThreshold(reading) => Self::Reading(*reading),
-            Value::EtClass(class) => Self::EtClass(class.number()),
-            Value::EtOffset(offset) => Self::EtOffset(*offset),
+            Value::EtClimate(mark) => Self::EtClimate(mark.to_string()),
+            Value::EtOffset(mark) => Self::EtOffset(mark.to_string()),
             Value::SwitchOn => Self::SwitchOn,
             Value::SwitchOff => Self::SwitchOff,
         })
@@ -209,133 +224,6 @@ pub struct NextDoc {
     pub at: NaiveDateTime,
     /// Its program.
     pub program: char,
-}
-
-/// A change that was proposed on a round.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
-#[serde(rename_all = "snake_case")]
-pub enum ChangeDoc {
-    /// The panel is set back to the planned percent.
-    PutBack {
-        /// The program.
-        program: char,
-        /// From this percent.
-        from: u16,
-        /// To this one.
-        to: u16,
-    },
-    /// Another percent for the month.
-    Percent {
-        /// The program.
-        program: char,
-        /// From this percent.
-        from: u16,
-        /// To this one.
-        to: u16,
-    },
-    /// Other watering days.
-    Days {
-        /// The program.
-        program: char,
-        /// From these.
-        from: Vec<DayDoc>,
-        /// To these.
-        to: Vec<DayDoc>,
-    },
-    /// Another trim of a station's demand, and the base minutes that follow.
-    Trim {
-        /// Its number.
-        station: u8,
-        /// Trim from, %.
-        from_pct: i8,
-        /// Trim to, %.
-        to_pct: i8,
-        /// Base minutes from these seconds.
-        from_s: u32,
-        /// To these.
-        to_s: u32,
-    },
-    /// Another offset of an ET sensor.
-    Offset {
-        /// The sensor's id.
-        sensor: u16,
-        /// The program that was judged.
-        program: char,
-        /// From this offset.
-        from: u8,
-        /// To this one.
-        to: u8,
-    },
-    /// Other base minutes of a station.
-    Minutes {
-        /// Its number.
-        station: u8,
-        /// From these seconds.
-        from_s: u32,
-        /// To these.
-        to_s: u32,
-    },
-    /// A change on record in words alone, as records of version 1 have it.
-    Words(String),
-}
-
-impl From<Change> for ChangeDoc {
-    fn from(change: Change) -> Self {
-        match change {
-            Change::PutBack { letter, from, to } => {
-                Self::PutBack { program: letter.get(), from: from.get(), to: to.get() }
-            }
-            Change::Percent { letter, from, to } => {
-                Self::Percent { program: letter.get(), from: from.get(), to: to.get() }
-            }
-            Change::Day { letter, from, to } => {
-                Self::Days { program: letter.get(), from: day_list(from), to: day_list(to) }
-            }
-            Change::Trim { station, from_pct, to_pct, run: [from, to] } => {
-                Self::Trim { station, from_pct, to_pct, from_s: from.seconds(), to_s: to.seconds() }
-            }
-            Change::Offset { sensor, letter, from, to } => Self::Offset { sensor, program: letter.get(), from, to },
-            Change::Minutes { station, from, to } => {
-                Self::Minutes { station, from_s: from.seconds(), to_s: to.seconds() }
-            }
-        }
-    }
-}
-
-impl ChangeDoc {
-    /// The change; none for one that is on record in words alone.
-    #[must_use]
-    pub fn change(&self) -> Option<Change> {
-        let percents = |from, to| Some((Percent::new(from).ok()?, Percent::new(to).ok()?));
-        Some(match self {
-            Self::PutBack { program, from, to } => {
-                let (from, to) = percents(*from, *to)?;
-                Change::PutBack { letter: ProgramLetter::new(*program)?, from, to }
-            }
-            Self::Percent { program, from, to } => {
-                let (from, to) = percents(*from, *to)?;
-                Change::Percent { letter: ProgramLetter::new(*program)?, from, to }
-            }
-            Self::Days { program, from, to } => {
-                Change::Day { letter: ProgramLetter::new(*program)?, from: days_of(from), to: days_of(to) }
-            }
-            Self::Trim { station, from_pct, to_pct, from_s, to_s } => Change::Trim {
-                station: *station,
-                from_pct: *from_pct,
-                to_pct: *to_pct,
-                run: [*from_s, *to_s].map(RunTime::from_seconds),
-            },
-            Self::Offset { sensor, program, from, to } => {
-                Change::Offset { sensor: *sensor, letter: ProgramLetter::new(*program)?, from: *from, to: *to }
-            }
-            Self::Minutes { station, from_s, to_s } => Change::Minutes {
-                station: *station,
-                from: RunTime::from_seconds(*from_s),
-                to: RunTime::from_seconds(*to_s),
-            },
-            Self::Words(_) => return None,
-        })
-    }
 }
 
 /// Something recorded in the field.

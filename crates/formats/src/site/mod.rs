@@ -7,11 +7,13 @@ mod controller;
 mod dates;
 mod days;
 mod error;
+mod et_sheet;
 mod field;
 mod file;
 mod measured;
 mod panel;
 mod place;
+mod round_change;
 mod rules;
 mod runs;
 mod sensor;
@@ -22,7 +24,8 @@ pub use controller::{ControllerDoc, MonthDoc, ProgramDoc};
 pub use dates::{DatedEvent, dates_calendar};
 pub use days::{DayDoc, DayModeDoc, ScheduleDoc, days_of};
 pub use error::DocError;
-pub use field::{Answer, ChangeDoc, DialledDoc, DialledValueDoc, FieldDoc, GroundDoc, NextDoc, PanelNextDoc, RoundDoc};
+pub use et_sheet::{ClimateStepDoc, EtSheetDoc};
+pub use field::{Answer, DialledDoc, DialledValueDoc, FieldDoc, GroundDoc, NextDoc, PanelNextDoc, RoundDoc};
 pub use file::{
     CONTROLLERS_MAX, MonthNormalDoc, SITE_BYTES, Site, SiteDoc, SiteError, SiteFoundDoc, SitePlaceDoc, SiteWeatherDoc,
     read_site, site_schema, write_site,
@@ -30,6 +33,7 @@ pub use file::{
 pub use measured::{MeasuredDoc, MeasurementDoc};
 pub use panel::{FoundProgramDoc, FoundStationDoc, PanelDoc};
 pub use place::PlaceDoc;
+pub use round_change::ChangeDoc;
 pub use rules::{BanDoc, DayRuleDoc, HoursDoc, RulesDoc, SeasonRuleDoc};
 pub use runs::{NamedRun, runs_calendar, runs_csv};
 pub use sensor::{ProofDoc, ReadingDoc, SensorDoc, SensorKindDoc, TemporaryDoc, TemporaryKindDoc};

@@ -3,12 +3,13 @@ use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
 use upland_core::controller::{Contact, ProgramLetter, Temporary, TemporaryKind};
 use upland_core::quantity::{Percent, limit, range};
-use upland_core::sensor::{Disc, EtClass, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
-use upland_core::word::{Word, WordError};
+use upland_core::sensor::{Disc, EtSetting, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
+use upland_core::word::Word;
 
 use super::DocError;
 use super::days::time_of;
 use super::error::letter;
+use super::et_sheet::EtSheetDoc;
 
 /// A reading of a soil-moisture sensor.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
@@ -68,9 +69,17 @@ pub enum SensorKindDoc {
     },
     /// An ET sensor that sets the percent.
     Et {
-        /// Class of the climate, 1 (cool) to 6 (hot).
+        /// Its own sheet; left out for the example of ours.
+        #[serde(default)]
+        sheet: EtSheetDoc,
+        /// Position of its climate step, from 1 for the coolest.
+        #[schemars(range(min = 1, max = limit::SENSOR_SETTINGS))]
         class: u8,
-        /// Trim, 1 to 5; 3 is the middle.
+        /// The climate step that the base minutes are for; left out for the step that is set.
+        #[serde(default, skip_serializing_if = "Option::is_none")]
+        minutes_for: Option<u8>,
+        /// Position of its offset, from 1 for the one that waters least.
+        #[schemars(range(min = 1, max = limit::ET_OFFSETS))]
         trim: u8,
         /// Programs whose percent it sets.
         programs: Vec<char>,
@@ -138,9 +147,11 @@ impl From<&Sensor> for SensorDoc {
                 readings: readings.iter().map(|r| ReadingDoc { at: r.at, percent: r.percent }).collect(),
                 threshold_pct: *threshold_pct,
             },
-            SensorKind::Et { class, trim, programs } => SensorKindDoc::Et {
-                class: class.number(),
-                trim: *trim,
+            SensorKind::Et { setting, programs } => SensorKindDoc::Et {
+                sheet: (&setting.sheet).into(),
+                class: setting.climate,
+                minutes_for: setting.minutes_for,
+                trim: setting.offset,
                 programs: programs.iter().map(|l| l.get()).collect(),
             },
         };
@@ -187,10 +198,13 @@ impl TryFrom<&SensorDoc> for Sensor {
                 readings: readings.iter().map(|r| Reading { at: r.at, percent: r.percent }).collect(),
                 threshold_pct: *threshold_pct,
             },
-            SensorKindDoc::Et { class, trim, programs } => SensorKind::Et {
-                class: EtClass::new(*class)
-                    .ok_or_else(|| WordError::Unknown { field: "class", value: class.to_string() })?,
-                trim: *trim,
+            SensorKindDoc::Et { sheet, class, minutes_for, trim, programs } => SensorKind::Et {
+                setting: EtSetting {
+                    sheet: sheet.try_into()?,
+                    climate: *class,
+                    minutes_for: *minutes_for,
+                    offset: *trim,
+                },
                 programs: programs.iter().map(|l| letter(*l)).collect::<Result<_, _>>()?,
             },
         };

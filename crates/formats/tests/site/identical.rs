@@ -10,7 +10,7 @@ use upland_core::landscape::{
 };
 use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Hours, Position, Rules, Season, SeasonRule};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
-use upland_core::sensor::{Disc, EtClass, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
+use upland_core::sensor::{Disc, EtSetting, EtSheet, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
 use upland_formats::site::{Site, read_site, write_site};
 
 fn date() -> impl Strategy<Value = NaiveDate> {
@@ -176,11 +176,17 @@ fn sensor() -> impl Strategy<Value = Sensor> {
             }
         ),
         Just(SensorKind::common_freeze()),
-        (1u8..=6, 1u8..=5).prop_map(|(class, trim)| SensorKind::Et {
-            class: EtClass::new(class).unwrap(),
-            trim,
-            programs: vec![ProgramLetter::A],
-        }),
+        (1u8..=6, 1u8..=5, proptest::option::of(1u8..=6), 1u8..=5, 0.5f64..15.0).prop_map(
+            |(climate, offset, minutes_for, neutral, offset_step_pct)| SensorKind::Et {
+                setting: EtSetting {
+                    sheet: EtSheet { neutral, offset_step_pct: offset_step_pct.max(1.0), ..EtSheet::example() },
+                    climate,
+                    minutes_for,
+                    offset,
+                },
+                programs: vec![ProgramLetter::A],
+            }
+        ),
         (date(), proptest::collection::vec(0.0f64..60.0, 0..5)).prop_map(|(day, percents)| SensorKind::SoilMoisture {
             readings: percents
                 .iter()

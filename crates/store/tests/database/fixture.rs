@@ -9,7 +9,7 @@ use upland_core::controller::*;
 use upland_core::landscape::{CycleSoak, Exposure, Plant, Slope, Soil, Sprinkler, SprinklerType};
 use upland_core::place::{DayRule, Hours, Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
-use upland_core::sensor::{EtClass, Proof, Reading, Sensor, SensorKind};
+use upland_core::sensor::{EtSetting, EtSheet, Proof, Reading, Sensor, SensorKind};
 use upland_formats::site::{
     Answer, ChangeDoc, DialledDoc, DialledValueDoc, FieldDoc, GroundDoc, NextDoc, PanelNextDoc, RoundDoc,
 };
@@ -116,7 +116,8 @@ pub(crate) fn controller(place_id: Uuid) -> ControllerRecord {
         readings: vec![Reading { at: day(9).and_hms_opt(9, 0, 0).unwrap(), percent: 41.5 }],
         threshold_pct: Some(24.0),
     };
-    let et = SensorKind::Et { class: EtClass::new(3).unwrap(), trim: 4, programs: vec![ProgramLetter::ALL[1]] };
+    let setting = EtSetting { offset: 4, ..EtSetting::for_peak(EtSheet::example(), 5.0) };
+    let et = SensorKind::Et { setting, programs: vec![ProgramLetter::ALL[1]] };
     for kind in [SensorKind::common_rain(), SensorKind::common_freeze(), soil, et] {
         let sensor = Sensor::proposed(kind, "Shed", &controller);
         controller.add_sensor(Sensor { battery: "2 x AA".into(), battery_on: Some(day(1)), ..sensor });

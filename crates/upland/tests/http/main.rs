@@ -5,6 +5,7 @@ mod account;
 mod agreement;
 mod bad_input;
 mod client;
+mod et_sensor;
 mod feel;
 mod field;
 mod found;

@@ -441,7 +441,7 @@ dial-vent-half = half open
 dial-vent-closed = closed
 dial-days-after = days after rain
 dial-threshold = threshold
-dial-et-class = climate step
+dial-et-climate = climate step
 dial-et-offset = offset
 dial-how-off-key = Turn it off with the panel’s off key.
 dial-how-off-cleared = Clear it until it shows dashes.
@@ -505,6 +505,7 @@ round-sub = { $controller } · { $date }, { $time }
 round-percent = Percent seen, { $a }
 round-percent-all = Percent seen
 round-called = { $a } needs { $b } %
+round-called-sensor = the last seven days call for { $a } %
 round-roofed = roofed
 ground-dry = Dry
 ground-right = Right
@@ -521,6 +522,11 @@ round-keep = Save round
 round-accept = Change to { $a }
 round-not-now = Not now
 round-offset-of = ET sensor’s offset for { $a }
+round-dial-steps = { $n ->
+        [one] one step
+       *[other] { $n } steps
+    }
+round-climate-of = ET sensor’s climate step for { $a }
 round-unit-percent = %
 round-unit-minutes = min at 100 %
 round-days-of = Days of { $a }
@@ -537,6 +543,8 @@ because-panel-nearer = every station it waters is { $a }, and the panel is not s
 because-month-on = it is off this month, and every station it waters is { $a }.
 because-month-off = it is { $a }, and its program is off this month: other minutes would change nothing.
 because-percent-off = every station it waters is { $a }, and the percent is not what the weather calls for. This brings it there.
+because-sensor = { $program } reads { $seen } % where the weather calls for { $called } %. The sensor sets it anew every night, so its dial moves, not the percent. If the plants look right, mark them so and leave it.
+because-sensor-end = { $program } reads { $seen } % where the weather calls for { $called } %, and both dials of the sensor are at their ends. Check where it is mounted, or change the minutes.
 because-percent-right = every station it waters is { $a }, and the weather calls for no more and no less, so the whole program changes by an eighth.
 because-one = only this one is { $a } (right: { $b }), so the percent is right and this station is changed.
 because-soon = the last change was on { $a }. The ground shows it after a week. One change at a time.

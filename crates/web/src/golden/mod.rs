@@ -185,10 +185,17 @@ fn the_round_and_its_advice() {
         let plan = context.week_of(half.today()).plan(context.controller());
         let percent = |l| plan.percent_on(context.controller(), l, half.today(), Level::Calendar);
         let percents = ProgramLetter::ALL.into_iter().filter_map(|l| Some((l, percent(l)?))).collect();
-        let seen = Seen { on: half.today(), percents, stations, before: Vec::new(), last_change: None };
+        let seen = Seen {
+            on: half.today(),
+            percents,
+            stations,
+            before: Vec::new(),
+            last_change: None,
+            recent_et0_mm_per_day: None,
+        };
         let advice = round::advice(&context, &seen);
         let view = round::AdviceView::of(&context, &seen, &advice, units);
-        format!("{view:#?}\n{:#?}", round::percents(&context, half.today()))
+        format!("{view:#?}\n{:#?}", round::percents(&context, half.today(), None))
     });
 }
 

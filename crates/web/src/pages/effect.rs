@@ -72,7 +72,8 @@ fn concerned(c: &Controller, change: Change) -> Vec<u8> {
         Change::PutBack { letter, .. }
         | Change::Percent { letter, .. }
         | Change::Day { letter, .. }
-        | Change::Offset { letter, .. } => of_program(letter),
+        | Change::Offset { letter, .. }
+        | Change::Climate { letter, .. } => of_program(letter),
         Change::Trim { station, .. } | Change::Minutes { station, .. } => vec![station],
     }
 }

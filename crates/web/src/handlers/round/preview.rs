@@ -1,7 +1,7 @@
 use actix_web::web;
 use uuid::Uuid;
 
-use super::show::effect_of;
+use super::show::{effect_of, recent_et0_at};
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
@@ -22,7 +22,8 @@ pub(crate) async fn preview(
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let records = user.account.newest_records(&[*id]).await?;
     let today = app.clock.today(context.at.zone);
-    let seen = read(&mut form, &context, today, &FieldState::of(&records));
+    let recent = recent_et0_at(&user, &context, today).await?;
+    let seen = read(&mut form, &context, today, &FieldState::of(&records), recent);
     let advice = advice(&context, &seen);
     let view = AdviceView::of(&context, &seen, &advice, user.units);
     let effect = effect_of(&user, context, &advice, today).await?;

@@ -2,7 +2,7 @@ use actix_web::web;
 use upland_formats::site::{Answer, ChangeDoc, FieldDoc, RoundDoc};
 use uuid::Uuid;
 
-use super::show::round_page;
+use super::show::{recent_et0_at, round_page};
 use crate::error::Page;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
@@ -20,7 +20,8 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let today = app.clock.today(context.at.zone);
     let records = user.account.newest_records(&[*id]).await?;
-    let seen = read(&mut form, &context, today, &FieldState::of(&records));
+    let recent = recent_et0_at(&user, &context, today).await?;
+    let seen = read(&mut form, &context, today, &FieldState::of(&records), recent);
     let advice = advice(&context, &seen);
     let view = AdviceView::of(&context, &seen, &advice, user.units);
     let answer = match form.get("answer") {

@@ -1,5 +1,6 @@
 use actix_web::web;
-use chrono::NaiveDate;
+use chrono::{NaiveDate, TimeDelta};
+use upland_core::sensor::{ET_MEAN_DAYS, recent_et0};
 use upland_core::tuning::Advice;
 use uuid::Uuid;
 
@@ -23,7 +24,8 @@ use crate::words::Words;
 /// A round of one controller.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    let form = empty(&context, app.clock.today(context.at.zone));
+    let today = app.clock.today(context.at.zone);
+    let form = empty(&context, today, recent_et0_at(&user, &context, today).await?);
     page(&round_page(&app, &user, &context, form).await?)
 }
 
@@ -39,6 +41,22 @@ pub(super) async fn effect_of(
     apart(move || effect(&context, &days, change, today)).await
 }
 
+/// Mean reference ET of the last days, mm a day, where an ET sensor sets a program and the weather is on record.
+pub(super) async fn recent_et0_at(
+    user: &SignedIn,
+    context: &ControllerContext,
+    today: NaiveDate,
+) -> Result<Option<f64>, PageError> {
+    let c = context.controller();
+    let Some(weather) =
+        context.at.weather.as_ref().filter(|_| c.programs.iter().any(|p| c.percent_by_sensor(p.letter)))
+    else {
+        return Ok(None);
+    };
+    let week = [today - TimeDelta::days(ET_MEAN_DAYS as i64), today];
+    Ok(recent_et0(&loading::days_between(&user.account, weather, week).await?, today))
+}
+
 pub(super) async fn round_page(
     app: &App,
     user: &SignedIn,
@@ -51,7 +69,8 @@ pub(super) async fn round_page(
     let now = app.clock.local(context.at.zone);
     let records = user.account.newest_records(&[context.controller.id]).await?;
     let state = FieldState::of(&records);
-    let seen = read(&mut form.clone(), context, now.date(), &state);
+    let recent = recent_et0_at(user, context, now.date()).await?;
+    let seen = read(&mut form.clone(), context, now.date(), &state, recent);
     let advice = advice(context, &seen);
     Ok(RoundTemplate {
         sub: w.with(
@@ -64,7 +83,7 @@ pub(super) async fn round_page(
         ),
         back: format!("/controllers/{}/week", context.controller.id),
         version: context.controller.version,
-        percents: percents(context, now.date()),
+        percents: percents(context, now.date(), recent),
         grounds: grounds(context.controller()),
         advice: AdviceView {
             effect: effect_of(user, context.clone(), &advice, now.date()).await?,

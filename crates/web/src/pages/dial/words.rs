@@ -78,8 +78,7 @@ impl Wording<'_> {
             Value::DaysAfterRain(days) => days.to_string(),
             Value::FreezeSetting(c) => Measure::Temperature.typed(*c, self.units),
             Value::SoilThreshold(reading) => number(*reading, 1),
-            Value::EtClass(class) => class.number().to_string(),
-            Value::EtOffset(offset) => offset.to_string(),
+            Value::EtClimate(mark) | Value::EtOffset(mark) => mark.to_string(),
             Value::SwitchOn => w.t("dial-run"),
             Value::SwitchOff => w.t("off"),
         }
@@ -122,7 +121,8 @@ impl Wording<'_> {
             DialledValueDoc::C(c) => Measure::Temperature.typed(*c, self.units),
             DialledValueDoc::Reading(reading) => number(*reading, 1),
             DialledValueDoc::Vent(word) => Vent::of_word(word).map_or_else(|_| word.clone(), vent_word),
-            DialledValueDoc::DaysAfter(n) | DialledValueDoc::EtClass(n) | DialledValueDoc::EtOffset(n) => n.to_string(),
+            DialledValueDoc::DaysAfter(n) => n.to_string(),
+            DialledValueDoc::EtClimate(mark) | DialledValueDoc::EtOffset(mark) => mark.clone(),
             DialledValueDoc::SwitchOn => w.t("dial-run"),
         }
     }
@@ -197,7 +197,7 @@ impl Wording<'_> {
             Value::Vent(_) => w.t("dial-how-vent"),
             Value::DaysAfterRain(_) => w.t("dial-how-days-after"),
             Value::SoilThreshold(_) => w.t("dial-how-threshold"),
-            Value::EtClass(_) | Value::EtOffset(_) => w.t("dial-how-et"),
+            Value::EtClimate(_) | Value::EtOffset(_) => w.t("dial-how-et"),
             Value::SwitchOn => w.t("dial-how-run"),
             Value::SwitchOff => w.t("dial-how-switch-off"),
         }
@@ -239,7 +239,7 @@ pub(crate) fn short(slot: &Slot) -> String {
         (_, Value::Vent(_)) => w.t("dial-vent"),
         (_, Value::DaysAfterRain(_)) => w.t("dial-days-after"),
         (_, Value::SoilThreshold(_)) => w.t("dial-threshold"),
-        (_, Value::EtClass(_)) => w.t("dial-et-class"),
+        (_, Value::EtClimate(_)) => w.t("dial-et-climate"),
         (_, Value::EtOffset(_)) => w.t("dial-et-offset"),
         _ => w.t("dial-switch"),
     }

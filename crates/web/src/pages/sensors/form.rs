@@ -1,11 +1,12 @@
 //! A sensor as a form.
 
 use chrono::NaiveDateTime;
-use upland_core::controller::{Controller, ProgramLetter};
+use upland_core::controller::Controller;
 use upland_core::quantity::{Range, range};
-use upland_core::sensor::{Disc, EtClass, Proof, RainSetting, Reading, Sensor, SensorError, SensorKind, class_for};
+use upland_core::sensor::{Disc, EtSetting, EtSheet, Proof, RainSetting, Reading, Sensor, SensorError, SensorKind};
 use upland_core::word::Word;
 
+use super::et_form;
 use crate::context::ControllerContext;
 use crate::form::{Form, new_key, parse_number};
 use crate::pages::days_form::read_date;
@@ -33,8 +34,7 @@ pub(crate) fn proposed(kind: &str, context: &ControllerContext) -> Sensor {
         "freeze" => SensorKind::common_freeze(),
         "soil" => SensorKind::SoilMoisture { readings: Vec::new(), threshold_pct: None },
         "et" => SensorKind::Et {
-            class: class_for(peak.unwrap_or(5.0)),
-            trim: 3,
+            setting: EtSetting::for_peak(EtSheet::example(), peak.unwrap_or(5.0)),
             programs: c.programs.iter().map(|p| p.letter).take(1).collect(),
         },
         _ => SensorKind::common_rain(),
@@ -95,13 +95,7 @@ pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
             }
             form.set("soil_threshold", threshold_pct.map_or_else(String::new, |t| Measure::Plain.typed(t, units)));
         }
-        SensorKind::Et { class, trim, programs } => {
-            form.set("class", class.number().to_string());
-            form.set("trim", trim.to_string());
-            for letter in programs {
-                form.set(&format!("et{}", letter.get()), "1");
-            }
-        }
+        SensorKind::Et { setting, programs } => et_form::fill(&mut form, setting, programs, units),
     }
     form
 }
@@ -149,7 +143,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, before: &Sensor, un
             SensorError::NoSuchInput { inputs, .. } => ("input", w.t1("sensor-input-bad", inputs.to_string())),
             SensorError::Disc(out) => ("capacity", out.to_string()),
             SensorError::Readings => ("r0at", w.t("sensor-readings-order")),
-            SensorError::Trim => ("trim", w.t("field-choice")),
+            SensorError::Sheet(error) => et_form::sheet_error(&error, units),
             SensorError::NoSuchStation(_) | SensorError::NoSuchProgram(_) => ("place", error.to_string()),
         };
         form.fail(field, message);
@@ -180,19 +174,7 @@ fn read_kind(form: &mut Form, c: &Controller, before: &Sensor, units: Units) -> 
             let threshold_pct = form.measure("soil_threshold", Measure::Plain, range::SOIL_READING, units);
             Some(SensorKind::SoilMoisture { readings, threshold_pct })
         }
-        "et" => {
-            let class = form.get("class").parse::<u8>().ok().and_then(EtClass::new);
-            let trim = form.get("trim").parse::<u8>().ok().filter(|t| (1..=5).contains(t));
-            if class.is_none() {
-                form.fail("class", w.t("field-choice"));
-            }
-            if trim.is_none() {
-                form.fail("trim", w.t("field-choice"));
-            }
-            let letters: Vec<ProgramLetter> = c.programs.iter().map(|p| p.letter).collect();
-            let programs = letters.into_iter().filter(|l| form.is_ticked("et", l.get())).collect();
-            Some(SensorKind::Et { class: class?, trim: trim?, programs })
-        }
+        "et" => et_form::read(form, c, &before.kind, units),
         _ => {
             form.fail("place", w.t("field-choice"));
             None

@@ -1,5 +1,6 @@
 //! The sensors of a controller: what they are set to, which stations obey, what they would have done.
 
+mod et_form;
 mod form;
 mod replay;
 
@@ -16,6 +17,8 @@ use crate::context::ControllerContext;
 use crate::form::Form;
 use crate::show::{Measure, Units, date_long, date_short, rain_text, vent_words};
 use crate::words::Words;
+
+use et_form::{MarkChoice, StepRow, climate_marks, et_marks, offset_marks};
 
 pub(crate) use form::{READINGS, filled, kind_word, proposed, read};
 pub(crate) use replay::{ReplayInput, ReplayView, held_on};
@@ -69,8 +72,12 @@ pub(crate) struct SensorForm {
     pub(crate) vents: Vec<Choice>,
     pub(crate) contacts: Vec<Choice>,
     pub(crate) yes_no: Vec<Choice>,
-    pub(crate) classes: Vec<Choice>,
-    pub(crate) trims: Vec<Choice>,
+    pub(crate) climates: Vec<MarkChoice>,
+    pub(crate) offsets: Vec<MarkChoice>,
+    pub(crate) steps: Vec<StepRow>,
+    /// Whether something is wrong on the sheet, so that it stands open.
+    pub(crate) sheet_open: bool,
+    pub(crate) et_unit: &'static str,
     pub(crate) programs: Vec<(String, String)>,
     pub(crate) stations: Vec<(String, String)>,
     pub(crate) readings: Vec<(String, String)>,
@@ -111,7 +118,10 @@ pub(crate) fn set_to(sensor: &Sensor, units: Units) -> String {
             w.t1("sensor-set-soil", Measure::Plain.typed(*t, units))
         }
         SensorKind::SoilMoisture { .. } => w.t("sensor-set-soil-none"),
-        SensorKind::Et { class, trim, .. } => w.t2("sensor-set-et", class.number().to_string(), trim.to_string()),
+        SensorKind::Et { setting, .. } => {
+            let [climate, offset] = et_marks(setting);
+            w.t2("sensor-set-et", climate, offset)
+        }
     }
 }
 
@@ -250,6 +260,11 @@ impl SensorForm {
             SensorKind::Freeze { thresholds_c: list, .. } => list.iter().map(|v| measure.typed(*v, units)).collect(),
             _ => Vec::new(),
         };
+        let sheet = match &sensor.kind {
+            SensorKind::Et { setting, .. } => Some(&setting.sheet),
+            _ => None,
+        };
+        let steps = if sheet.is_some() { StepRow::all() } else { Vec::new() };
         let with_unit = |t: &String| Choice::new(t.clone(), format!("{t}\u{a0}{}", measure.unit(units)));
         Self {
             kind,
@@ -262,14 +277,12 @@ impl SensorForm {
                 .map(|c| Choice::new(c.word(), contact(c)))
                 .to_vec(),
             yes_no: vec![Choice::new("no", w.t("sensor-jumper-no")), Choice::new("yes", w.t("sensor-jumper-yes"))],
-            classes: (1..=6)
-                .filter_map(upland_core::sensor::EtClass::new)
-                .map(|c| {
-                    let at = Measure::DepthADay.show(c.reference_mm_per_day(), units);
-                    Choice::new(c.number().to_string(), w.t2("sensor-class-at", c.number().to_string(), at))
-                })
-                .collect(),
-            trims: (1..=5).map(|t| Choice::new(t.to_string(), w.t(trim_key(t)))).collect(),
+            climates: sheet.map_or_else(Vec::new, |sheet| climate_marks(sheet, units)),
+            offsets: sheet.map_or_else(Vec::new, offset_marks),
+            sheet_open: steps.iter().any(|row| row.fields().iter().any(|field| !form.error(field).is_empty()))
+                || ["offsets", "neutral", "offset_step"].iter().any(|field| !form.error(field).is_empty()),
+            steps,
+            et_unit: Measure::DepthADay.unit(units),
             programs: c
                 .programs
                 .iter()
@@ -290,16 +303,6 @@ impl SensorForm {
             id: sensor.id,
             form,
         }
-    }
-}
-
-const fn trim_key(trim: u8) -> &'static str {
-    match trim {
-        1 => "trim-1",
-        2 => "trim-2",
-        4 => "trim-4",
-        5 => "trim-5",
-        _ => "trim-3",
     }
 }
 

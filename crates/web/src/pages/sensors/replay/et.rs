@@ -3,7 +3,7 @@
 use upland_core::climate::normals::Normals;
 use upland_core::controller::{Program, ProgramLetter};
 use upland_core::quantity::MonthOfYear;
-use upland_core::sensor::{EtClass, class_for, et_percent, expected_by_month};
+use upland_core::sensor::{EtSetting, recent_et0};
 
 use super::ReplayInput;
 use crate::show::{Measure, month_of, month_short, number};
@@ -20,7 +20,7 @@ pub(crate) struct EtView {
 
 impl EtView {
     pub(super) fn of(
-        (class, trim): (EtClass, u8),
+        setting: &EtSetting,
         programs: &[ProgramLetter],
         input: &ReplayInput<'_>,
         normals: &Normals,
@@ -28,35 +28,23 @@ impl EtView {
         let w = Words;
         let c = input.context.controller();
         let peak = normals.iter().map(|n| n.et0_mm_per_day).fold(0.0, f64::max);
-        let proposed = class_for(peak);
+        let proposed = setting.sheet.climate(setting.sheet.climate_for(peak));
         let month = month_of(input.today);
-        let recent: Vec<f64> = input
-            .days
-            .iter()
-            .filter(|d| d.date < input.today && (input.today - d.date).num_days() <= 7)
-            .filter_map(|d| d.et0_mm)
-            .collect();
         let dial = |p: f64| c.capability.dial(p).get().to_string();
-        let mean = recent.iter().sum::<f64>() / recent.len().max(1) as f64;
         let depth = |mm: f64| Measure::DepthADay.show(mm, input.units);
         Self {
-            title: w.with(
-                "sensor-et-class",
-                &[
-                    ("class", &proposed.number().to_string()),
-                    ("peak", &depth(peak)),
-                    ("reference", &depth(proposed.reference_mm_per_day())),
-                ],
-            ),
+            title: proposed.map_or_else(String::new, |step| {
+                let (mark, reference) = (step.mark.to_string(), depth(step.reference_mm_per_day()));
+                w.with("sensor-et-step", &[("step", &mark), ("peak", &depth(peak)), ("reference", &reference)])
+            }),
             months: MonthOfYear::ALL
                 .into_iter()
-                .zip(expected_by_month(normals, class, trim))
+                .zip(setting.expected_by_month(normals))
                 .map(|(m, p)| (month_short(m), number(p, 0), m == month))
                 .collect(),
-            today: if recent.is_empty() {
-                w.t1("sensor-et-today-normal", dial(et_percent(normals[month.index()].et0_mm_per_day, class, trim)))
-            } else {
-                w.t2("sensor-et-today", depth(mean), dial(et_percent(mean, class, trim)))
+            today: match recent_et0(input.days, input.today) {
+                None => w.t1("sensor-et-today-normal", dial(setting.percent(normals[month.index()].et0_mm_per_day))),
+                Some(mean) => w.t2("sensor-et-today", depth(mean), dial(setting.percent(mean))),
             },
             fights: programs
                 .iter()

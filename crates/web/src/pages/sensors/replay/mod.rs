@@ -52,8 +52,8 @@ impl ReplayView {
             SensorKind::SoilMoisture { readings, threshold_pct } => {
                 Self::Soil(SoilView::of(sensor, readings, threshold_pct.is_some(), input))
             }
-            SensorKind::Et { class, trim, programs } => match input.context.normals() {
-                Ok(normals) => Self::Et(EtView::of((*class, *trim), programs, input, normals)),
+            SensorKind::Et { setting, programs } => match input.context.normals() {
+                Ok(normals) => Self::Et(EtView::of(setting, programs, input, normals)),
                 Err(_) => Self::NoWeather,
             },
         }

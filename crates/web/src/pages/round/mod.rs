@@ -4,20 +4,25 @@ use chrono::NaiveDate;
 use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::quantity::Percent;
 use upland_core::schedule::Level;
-use upland_core::tuning::{Advice, Because, Change, Judgement, Seen, advise};
-use upland_formats::site::ChangeDoc;
+use upland_core::tuning::{Advice, Judgement, Seen, advise, called_under_sensor};
+
+mod list;
+mod words;
+
+pub(crate) use list::{RoundRow, RoundsTemplate};
+pub(crate) use words::change_line;
+use words::{because, change_words, expect, offer};
 
 use super::field::FieldState;
-use super::finder::Finder;
 use super::found::percent_field;
 use super::shell::Shell;
 use super::spine::Spine;
-use super::stations::{plant_name, station_name};
+use super::stations::plant_name;
 use super::year::program_label;
-use crate::charts::{Strip, volume_text, volume_unit};
-use crate::context::{ControllerContext, ControllerHead};
+use crate::charts::Strip;
+use crate::context::ControllerContext;
 use crate::form::{Form, new_key};
-use crate::show::{Measure, Units, date_short, day_list, day_short, minutes, month_long, month_of, number};
+use crate::show::{Measure, Units, date_short, day_short, month_long, month_of, number};
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -99,21 +104,33 @@ fn percent_fields(c: &Controller) -> Vec<(String, Vec<ProgramLetter>)> {
 }
 
 /// The form of a round that begins: percents as they should stand, nothing judged.
-pub(crate) fn empty(context: &ControllerContext, today: NaiveDate) -> Form {
+pub(crate) fn empty(context: &ControllerContext, today: NaiveDate, recent_et0: Option<f64>) -> Form {
     let c = context.controller();
     let plan = context.week_of(today).plan(c);
     let mut form = Form::default();
     form.set("action", new_key());
     form.set("record", new_key());
     for (field, letters) in percent_fields(c) {
-        let stands = letters.first().and_then(|l| plan.percent_on(c, *l, today, Level::Calendar));
-        form.set(&field, stands.map_or_else(|| "0".to_owned(), |p| p.get().to_string()));
+        let first = letters.first().copied();
+        let stands = first.and_then(|l| plan.percent_on(c, l, today, Level::Calendar));
+        let sensed = first.filter(|l| stands.is_some() && c.percent_by_sensor(*l));
+        let stands = match sensed.and_then(|l| called_at(context, l, today, recent_et0)) {
+            Some(called) => number(called, 0),
+            None => stands.map_or_else(|| "0".to_owned(), |p| p.get().to_string()),
+        };
+        form.set(&field, stands);
     }
     form
 }
 
 /// Reads what was seen; errors stand beside their fields.
-pub(crate) fn read(form: &mut Form, context: &ControllerContext, today: NaiveDate, known: &FieldState) -> Seen {
+pub(crate) fn read(
+    form: &mut Form,
+    context: &ControllerContext,
+    today: NaiveDate,
+    known: &FieldState,
+    recent_et0_mm_per_day: Option<f64>,
+) -> Seen {
     let c = context.controller();
     let plan = context.week_of(today).plan(c);
     let mut percents = Vec::new();
@@ -139,7 +156,8 @@ pub(crate) fn read(form: &mut Form, context: &ControllerContext, today: NaiveDat
     });
     let stations = judged.collect();
     form.note("note");
-    Seen { on: today, percents, stations, before: known.judged(), last_change: known.last_change() }
+    let (before, last_change) = (known.judged(), known.last_change());
+    Seen { on: today, percents, stations, before, last_change, recent_et0_mm_per_day }
 }
 
 /// The advice on what was seen.
@@ -149,7 +167,17 @@ pub(crate) fn advice(context: &ControllerContext, seen: &Seen) -> Advice {
     advise(&situation, context.controller(), budget.as_ref(), seen)
 }
 
-pub(crate) fn percents(context: &ControllerContext, today: NaiveDate) -> Vec<PercentSeen> {
+/// The percent that the weather calls for at a program under an ET sensor.
+fn called_at(
+    context: &ControllerContext,
+    letter: ProgramLetter,
+    today: NaiveDate,
+    recent_et0: Option<f64>,
+) -> Option<f64> {
+    called_under_sensor(&context.week_of(today), context.budget().ok().as_ref(), letter, today, recent_et0)
+}
+
+pub(crate) fn percents(context: &ControllerContext, today: NaiveDate, recent_et0: Option<f64>) -> Vec<PercentSeen> {
     let w = Words;
     let c = context.controller();
     let budget = context.budget().ok();
@@ -159,14 +187,21 @@ pub(crate) fn percents(context: &ControllerContext, today: NaiveDate) -> Vec<Per
         .map(|(field, letters)| {
             let first = letters.first().copied().unwrap_or(ProgramLetter::A);
             let called = budget.as_ref().and_then(|b| b.group(first)).map(|g| g.month(month).percent_exact);
+            let sensed = called.filter(|_| c.percent_by_sensor(first) && recent_et0.is_some());
+            let sensed = sensed.and_then(|_| called_at(context, first, today, recent_et0));
             PercentSeen {
                 label: if field == "pct" {
                     w.t("round-percent-all")
                 } else {
                     w.t1("round-percent", program_label(c.program(first), first))
                 },
-                called: called.map_or_else(String::new, |p| w.t2("round-called", month_long(month), number(p, 0))),
-                step: c.capability.percent_step.get(),
+                called: match (sensed, called) {
+                    (Some(percent), _) => w.t1("round-called-sensor", number(percent, 0)),
+                    (None, Some(percent)) => w.t2("round-called", month_long(month), number(percent, 0)),
+                    (None, None) => String::new(),
+                },
+                // A sensor sets what no hand could dial.
+                step: if c.percent_by_sensor(first) { 1 } else { c.capability.percent_step.get() },
                 min: c.capability.percent_min.get(),
                 max: c.capability.percent_max.get(),
                 field,
@@ -193,14 +228,6 @@ pub(crate) fn grounds(c: &Controller) -> Vec<Ground> {
             }
         })
         .collect()
-}
-
-fn judged(j: Judgement) -> String {
-    Words.t(match j {
-        Judgement::Dry => "judged-dry",
-        Judgement::Right => "judged-right",
-        Judgement::Wet => "judged-wet",
-    })
 }
 
 /// The words of the judgement of a station.
@@ -233,166 +260,10 @@ impl AdviceView {
     }
 }
 
-/// Names a change in a form: an answer to another change than the one on the page is refused.
-fn offer(change: Change) -> String {
-    match change {
-        Change::PutBack { letter, from, to } => format!("put-back.{}.{}.{}", letter.get(), from.get(), to.get()),
-        Change::Percent { letter, from, to } => format!("percent.{}.{}.{}", letter.get(), from.get(), to.get()),
-        Change::Day { letter, from, to } => format!("days.{}.{}.{}", letter.get(), from.bits(), to.bits()),
-        Change::Trim { station, from_pct, to_pct, .. } => format!("trim.{station}.{from_pct}.{to_pct}"),
-        Change::Offset { sensor, from, to, .. } => format!("offset.{sensor}.{from}.{to}"),
-        Change::Minutes { station, from, to } => format!("minutes.{station}.{}.{}", from.seconds(), to.seconds()),
-    }
-}
-
-/// A change in words.
-#[derive(Debug, Clone, Default)]
-struct ChangeWords {
-    what: String,
-    from: String,
-    to: String,
-    unit: String,
-    /// Whether from and to are words rather than figures.
-    wordy: bool,
-}
-
-fn change_words(change: Change, c: &Controller) -> ChangeWords {
-    let w = Words;
-    match change {
-        Change::PutBack { letter, from, to } | Change::Percent { letter, from, to } => ChangeWords {
-            what: program_label(c.program(letter), letter),
-            from: from.get().to_string(),
-            to: to.get().to_string(),
-            unit: w.t("round-unit-percent"),
-            wordy: false,
-        },
-        Change::Day { letter, from, to } => ChangeWords {
-            what: w.t1("round-days-of", program_label(c.program(letter), letter)),
-            from: day_list(from),
-            to: day_list(to),
-            unit: String::new(),
-            wordy: true,
-        },
-        Change::Trim { station, run: [from, to], .. } => ChangeWords {
-            what: station_name(c, station),
-            from: minutes(from),
-            to: minutes(to),
-            unit: w.t("round-unit-minutes"),
-            wordy: false,
-        },
-        Change::Offset { letter, from, to, .. } => ChangeWords {
-            what: w.t1("round-offset-of", program_label(c.program(letter), letter)),
-            from: from.to_string(),
-            to: to.to_string(),
-            unit: String::new(),
-            wordy: false,
-        },
-        Change::Minutes { station, from, to } => ChangeWords {
-            what: station_name(c, station),
-            from: minutes(from),
-            to: minutes(to),
-            unit: w.t("round-unit-minutes"),
-            wordy: false,
-        },
-    }
-}
-
-/// A recorded change in one line, with the names as they are now.
-pub(crate) fn change_line(change: Option<&ChangeDoc>, c: &Controller) -> String {
-    let w = Words;
-    let Some(doc) = change else { return w.t("round-no-change") };
-    if let ChangeDoc::Words(words) = doc {
-        return words.clone();
-    }
-    let Some(ChangeWords { what, from, to, unit, .. }) = doc.change().map(|change| change_words(change, c)) else {
-        return String::new();
-    };
-    let line = w.with("round-line", &[("what", &what), ("from", &from), ("to", &to), ("unit", &unit)]);
-    line.trim_end().to_owned()
-}
-
-fn because(c: &Controller, advice: &Advice, seen: &Seen) -> String {
-    let w = Words;
-    let first = match advice.because {
-        Because::PanelDiffers => w.t("because-panel"),
-        Because::PanelIsNearer(j) => w.t1("because-panel-nearer", judged(j)),
-        Because::MonthOff(j) => {
-            w.t1(if advice.change.is_some() { "because-month-on" } else { "because-month-off" }, judged(j))
-        }
-        Because::AllWrongPercentOff(j) => w.t1("because-percent-off", judged(j)),
-        Because::AllWrongPercentRight(j) => w.t1("because-percent-right", judged(j)),
-        Because::OneWrong(j) => {
-            let others = seen.stations.iter().filter(|(_, o)| *o == Judgement::Right).count();
-            w.t2("because-one", judged(j), others.to_string())
-        }
-        Because::TooSoon { changed } => w.t1("because-soon", date_short(changed)),
-        Because::AllRight => w.t("because-right"),
-        Because::NothingSeen => w.t("because-nothing"),
-        Because::AtTheLimit(j) => w.t1("because-limit", judged(j)),
-    };
-    if advice.waiting.is_empty() {
-        return first;
-    }
-    let names = advice.waiting.iter().map(|n| station_name(c, *n)).collect::<Vec<_>>().join(", ");
-    format!("{first} {}", w.t1("because-waits", names))
-}
-
-fn expect(advice: &Advice, units: Units) -> String {
-    let Some(e) = advice.expected else { return String::new() };
-    let depth = |mm: f64| Measure::Depth.show(mm, units);
-    let more = volume_text(units)(e.more_m3.abs());
-    let unit = volume_unit(units);
-    let key = if e.more_m3 < 0.0 { "expect-less" } else { "expect-more" };
-    Words.with(key, &[("after", &depth(e.after_mm)), ("before", &depth(e.before_mm)), ("more", &more), ("unit", unit)])
-}
-
 /// What an accepted change makes of the controller; nothing where only the panel is put back.
 pub(crate) fn applied(context: &ControllerContext, advice: &Advice, today: NaiveDate) -> Option<Controller> {
     let change = advice.change?;
     let c = context.controller();
     let changed = change.applied(c, month_of(today));
     (changed != *c).then_some(changed)
-}
-
-#[derive(askama::Template)]
-#[template(path = "rounds.html")]
-pub(crate) struct RoundsTemplate {
-    pub(crate) shell: Shell,
-    pub(crate) rows: Vec<RoundRow>,
-    pub(crate) finder: Finder,
-}
-
-/// A controller in the list of rounds.
-#[derive(Debug, Clone)]
-pub(crate) struct RoundRow {
-    pub(crate) mark: &'static str,
-    pub(crate) controller: String,
-    pub(crate) place: String,
-    pub(crate) due: String,
-    pub(crate) last: String,
-    pub(crate) href: String,
-}
-
-impl RoundRow {
-    pub(crate) fn of(head: &ControllerHead, today: NaiveDate) -> Self {
-        let w = Words;
-        let day = head.look_again;
-        let due = match day {
-            Some(d) if d <= today => w.t1("rounds-due", date_short(d)),
-            Some(d) => w.t1("rounds-on", date_short(d)),
-            None => w.t("rounds-never"),
-        };
-        Self {
-            mark: match day {
-                Some(d) if d <= today => "flag",
-                Some(_) => "done",
-                None => "todo",
-            },
-            controller: head.name.clone(),
-            place: head.place.clone(),
-            due,
-            last: head.last_visit.map_or_else(|| w.t("rounds-no-visit"), |d| w.t1("rounds-last", date_short(d))),
-            href: format!("/controllers/{}", head.id),
-        }
-    }
 }
