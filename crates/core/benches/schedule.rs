@@ -5,13 +5,17 @@ use std::hint::black_box;
 
 use chrono::{FixedOffset, NaiveDate, TimeDelta};
 use criterion::{Criterion, criterion_group, criterion_main};
+use rayon::prelude::*;
 use upland_core::climate::normals::{MonthNormal, Normals};
-use upland_core::controller::{Controller, DayMode, Days, Preset, ProgramLetter, Schedule, StartTime, Station};
+use upland_core::controller::{
+    Controller, DayMode, Days, Preset, ProgramLetter, Schedule, StartTime, Station, Temporary, TemporaryKind,
+};
+use upland_core::in_force::in_force;
 use upland_core::landscape::{CycleSoak, Plant, Slope, SprinklerType};
 use upland_core::place::{Allowed, Bound};
 use upland_core::quantity::RunTime;
 use upland_core::schedule::{Grouping, Level, Pinned, Situation, candidates, check, detect, expand, propose};
-use upland_core::sensor::{RainDay, RainSetting, Vent, freeze_replay, rain_replay};
+use upland_core::sensor::{RainDay, RainSetting, Sensor, SensorKind, Vent, freeze_replay, rain_replay};
 
 fn normals() -> Normals {
     let et0 = [0.8, 1.3, 2.2, 3.2, 4.3, 5.4, 6.0, 5.2, 3.6, 2.1, 1.1, 0.7];
@@ -68,6 +72,53 @@ fn schedule(criterion: &mut Criterion) {
         .bench_function("findings with their repairs on 24 stations", |b| b.iter(|| check(&situation, black_box(&c))));
 }
 
+/// A company of 1,000 controllers of 24 stations, as their proposals set them; one in ten with a start too many, one in
+/// ten with a bypass on record.
+fn company(criterion: &mut Criterion) {
+    let normals = normals();
+    let zone = chrono_tz::Europe::Vienna;
+    let rules = Bound::all_year(Allowed { hours: vec![(600, 1080)], ..Allowed::default() });
+    let first = NaiveDate::from_ymd_opt(2026, 6, 8).unwrap();
+    let situation = Situation { rules: &rules, normals: Some(&normals), zone: &zone, first };
+    let proposed = propose(&situation, &park(), Grouping::ByNeed).controller;
+    let controllers: Vec<Controller> = (0..1000_u16)
+        .map(|n| {
+            let mut c = proposed.clone();
+            for station in &mut c.stations {
+                station.minutes = RunTime::from_minutes(f64::from(6 + (u16::from(station.number) + n) % 9)).ok();
+            }
+            if n % 10 == 0 {
+                c.programs[0].schedule.starts.extend(StartTime::new(1320));
+            }
+            if n % 10 == 5 {
+                c.add_sensor(Sensor::proposed(SensorKind::common_rain(), "Shed", &c));
+                let kind = TemporaryKind::Bypass { sensor: 1 };
+                let (reason, by) = ("overseeding".into(), "Oda".into());
+                let until = first + TimeDelta::days(9);
+                c.add_temporary(Temporary { id: 0, kind, since: first, until, reason, by, left_standing: false });
+            }
+            c
+        })
+        .collect();
+    let mut group = criterion.benchmark_group("1,000 controllers of 24 stations");
+    group.sample_size(10);
+    group.bench_function("their findings", |b| {
+        b.iter(|| controllers.iter().map(|c| detect(&situation, c).len()).sum::<usize>());
+    });
+    // As the application does on the first visit of a morning.
+    group.bench_function("their findings, on every core", |b| {
+        b.iter(|| controllers.par_iter().map(|c| detect(&situation, c).len()).sum::<usize>());
+    });
+    let in_force_at = |c: &Controller| in_force(c, &situation.plan(c), None, first).programs.len();
+    group.bench_function("what is in force", |b| {
+        b.iter(|| controllers.iter().map(in_force_at).sum::<usize>());
+    });
+    group.bench_function("what is in force, on every core", |b| {
+        b.iter(|| controllers.par_iter().map(in_force_at).sum::<usize>());
+    });
+    group.finish();
+}
+
 /// 48 stations in 4 programs of 4 starts, an hour each in cycles of five minutes: as much as any panel is
 /// set to.
 fn large_panel(criterion: &mut Criterion) {
@@ -121,5 +172,5 @@ fn sensors(criterion: &mut Criterion) {
     });
 }
 
-criterion_group!(benches, schedule, large_panel, sensors);
+criterion_group!(benches, schedule, company, large_panel, sensors);
 criterion_main!(benches);

@@ -5,6 +5,7 @@ use std::collections::HashMap;
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
 use chrono::{DateTime, NaiveDate, TimeDelta, Utc};
+use rayon::prelude::*;
 use tokio::sync::Semaphore;
 use upland_core::replay::SoilNow;
 use upland_store::{Account, ControllerHead};
@@ -179,7 +180,7 @@ impl Jobs {
     ) -> Result<Vec<Arc<[T]>>, PageError>
     where
         T: Send + Sync + 'static,
-        F: Fn(&ControllerContext, &FieldState, NaiveDate) -> Vec<T> + Copy + Send + 'static,
+        F: Fn(&ControllerContext, &FieldState, NaiveDate) -> Vec<T> + Copy + Send + Sync + 'static,
     {
         let days = Days::in_zones(clock, heads);
         if kept.missing(&days, heads).is_empty() {
@@ -197,7 +198,8 @@ impl Jobs {
                     let own = of(context, &FieldState::of(own), clock.today(context.at.zone));
                     (context.controller.id, own.into())
                 };
-                contexts.iter().map(of_controller).collect()
+                // A thousand controllers on the morning's first visit: every core has its share.
+                contexts.par_iter().map(of_controller).collect()
             });
             kept.keep(chunk, worked_out.await?, &days);
         }

@@ -179,8 +179,8 @@ fn overrun<Tz: TimeZone>(
         .runs
         .iter()
         .filter(|r| r.letter == letter)
-        .find(|r| situation.rules.first_forbidden(r.date, r.local_start, r.local_stop).is_some())?;
+        .find(|r| situation.rules.first_forbidden(r.date, r.local_start, r.local_stop()).is_some())?;
     let same = week.runs.iter().filter(|r| r.letter == letter && r.date == run.date && r.by == run.by);
-    let ends = same.map(|r| r.local_stop).max().unwrap_or(run.local_stop);
+    let ends = same.map(|r| r.local_stop()).max().unwrap_or(run.local_stop());
     Some(PanelFinding::Overrun { letter, ends })
 }

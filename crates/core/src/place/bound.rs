@@ -1,7 +1,14 @@
-use chrono::{Datelike, NaiveDate, NaiveDateTime, TimeDelta};
+use chrono::{Datelike, NaiveDate, NaiveDateTime, NaiveTime, TimeDelta, Timelike};
 
 use super::spans::{Ban, Season};
 use crate::controller::{Capability, DayMode, Days};
+
+/// Seconds of a day.
+const DAY: i64 = 86_400;
+
+fn second_of_day(at: NaiveDateTime) -> i64 {
+    i64::from(at.num_seconds_from_midnight())
+}
 
 /// Dates by the house number.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -162,22 +169,19 @@ impl Bound {
         start: NaiveDateTime,
         stop: NaiveDateTime,
     ) -> Option<NaiveDateTime> {
-        let mut date = start.date();
-        let mut found: Option<NaiveDateTime> = None;
-        while date <= stop.date() {
-            let midnight = date.and_time(chrono::NaiveTime::MIN);
+        // Every run of every week is asked about: seconds of the day are compared, not dates and times.
+        let last = stop.date();
+        start.date().iter_days().take_while(|date| *date <= last).find_map(|date| {
+            let from_start = if date == start.date() { second_of_day(start) } else { 0 };
+            let to_stop = if date == last { second_of_day(stop) } else { DAY };
             let whole = (date > began && !self.allows_day(date)).then_some((0, 1440));
-            for (from, to) in self.closed_minutes(date).chain(whole) {
-                let from = midnight + TimeDelta::minutes(i64::from(from));
-                let to = midnight + TimeDelta::minutes(i64::from(to));
-                let first = from.max(start);
-                if first < to && first < stop {
-                    found = Some(found.map_or(first, |f| f.min(first)));
-                }
-            }
-            date += TimeDelta::days(1);
-        }
-        found
+            let closed = self.closed_minutes(date).chain(whole);
+            let first = closed.filter_map(|(from, to)| {
+                let first = (60 * i64::from(from)).max(from_start);
+                (first < 60 * i64::from(to) && first < to_stop).then_some(first)
+            });
+            first.min().map(|second| date.and_time(NaiveTime::MIN) + TimeDelta::seconds(second))
+        })
     }
 
     /// Weekdays that are open in every season; those of the narrowest one where there is none.

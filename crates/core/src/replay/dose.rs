@@ -133,8 +133,13 @@ fn day_doses(controller: &Controller, plan: &Plan, ground: &Ground, starts: Prog
     }
     due.sort_by_key(|d| (d.at, d.letter));
     let mut line = ValveLine::of(controller, plan);
-    let openings: Vec<Opening> = due.into_iter().filter_map(|d| line.take(d)).flat_map(|t| t.openings).collect();
-    let over = openings.last().is_some_and(|o| seconds(o.shuts) > DAY);
+    let mut openings: Vec<Opening> = Vec::new();
+    for turn in due.into_iter().filter_map(|d| line.take(d)) {
+        let began = turn.began - midnight;
+        let from_midnight = |o: &Opening| Opening { opens: began + o.opens, ..*o };
+        openings.extend(turn.openings.iter().map(from_midnight));
+    }
+    let over = openings.last().is_some_and(|o| seconds(o.shuts()) > DAY);
     let pairs = ground.stations.iter().map(|station| {
         let mut own: Vec<&Opening> = openings.iter().filter(|o| o.station == station.number).collect();
         own.sort_by_key(|o| o.opens);
@@ -142,7 +147,7 @@ fn day_doses(controller: &Controller, plan: &Plan, ground: &Ground, starts: Prog
         let spans: Vec<(i64, i64)> = own
             .iter()
             .flat_map(|o| {
-                let (opens, shuts) = (seconds(o.opens), seconds(o.shuts));
+                let (opens, shuts) = (seconds(o.opens), seconds(o.shuts()));
                 let cut = if (opens + 1..shuts).contains(&DAY) { DAY } else { shuts };
                 [(opens, cut), (cut, shuts)]
             })
@@ -177,6 +182,6 @@ fn day_doses(controller: &Controller, plan: &Plan, ground: &Ground, starts: Prog
 /// Seconds of a day.
 const DAY: i64 = 86_400;
 
-const fn seconds(at: DateTime<Utc>) -> i64 {
-    at.timestamp()
+const fn seconds(from_midnight: TimeDelta) -> i64 {
+    from_midnight.num_seconds()
 }

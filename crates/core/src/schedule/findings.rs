@@ -1,5 +1,7 @@
 //! What is wrong with a schedule: one look for each kind of finding.
 
+use std::collections::BTreeMap;
+
 use chrono::{Datelike, NaiveDate, TimeDelta, TimeZone, Weekday};
 
 use super::finding::{Finding, Mark, Problem, Severity, Stake};
@@ -8,6 +10,7 @@ use super::runs::{Began, Expansion, Run, expand};
 use super::situation::Situation;
 use super::water_findings::water_findings;
 use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, StartTime, TemporaryKind};
+use crate::place::Bound;
 use crate::quantity::RunTime;
 use crate::sensor::{Sensor, SensorKind};
 
@@ -46,6 +49,23 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
     out
 }
 
+/// The runs of a program that go into forbidden time. A start that lies wholly in allowed time is asked about once
+/// and not run by run.
+fn forbidden_runs<'a>(
+    rules: &'a Bound,
+    expansion: &'a Expansion,
+    letter: ProgramLetter,
+) -> impl Iterator<Item = &'a Run> {
+    let is_forbidden = |date, from, to| rules.first_forbidden(date, from, to).is_some();
+    let into = move |start: &&Began| match expansion.runs_of(start) {
+        [first, .., last] => is_forbidden(start.date, first.local_start, last.local_stop()),
+        _ => true,
+    };
+    let starts = expansion.starts.iter().filter(move |s| s.letter == letter).filter(into);
+    let runs = starts.flat_map(|s| expansion.runs_of(s));
+    runs.filter(move |r| is_forbidden(r.date, r.local_start, r.local_stop()))
+}
+
 /// A controller with what it runs.
 struct Look<'a> {
     controller: &'a Controller,
@@ -64,11 +84,11 @@ impl Look<'_> {
         let (mut volume, mut depth, mut known) = (0.0, 0.0_f64, true);
         for run in self.starts_of(letter, by).filter(|s| week(s.date)).flat_map(|s| self.now.runs_of(s)) {
             let Some(station) = self.plan.station(run.station) else { continue };
-            match station.volume_m3(run.length()) {
+            match station.volume_m3(run.length) {
                 Some(v) => volume += v,
                 None => known = false,
             }
-            depth += station.net_mm(run.length());
+            depth += station.net_mm(run.length);
         }
         let stations = self.plan.of_program(letter).count().max(1) as f64;
         if known { Stake::VolumeM3(volume) } else { Stake::DepthMm(depth / stations) }
@@ -182,10 +202,10 @@ impl Look<'_> {
         let letter = program.letter;
         let rules = situation.rules;
         let into = |expansion: &Expansion| {
-            expansion.runs.iter().filter(|r| r.letter == letter).find_map(|r| {
-                let from = rules.first_forbidden(r.date, r.local_start, r.local_stop)?;
+            forbidden_runs(rules, expansion, letter).find_map(|r| {
+                let from = rules.first_forbidden(r.date, r.local_start, r.local_stop())?;
                 let same = expansion.runs.iter().filter(|o| o.letter == letter && o.date == r.date && o.by == r.by);
-                Some((from, same.map(|o| o.local_stop).max().unwrap_or(r.local_stop), r.date, r.by))
+                Some((from, same.map(|o| o.local_stop()).max().unwrap_or(r.local_stop()), r.date, r.by))
             })
         };
         let (late, found) = match (into(&self.now), into(&self.highest)) {
@@ -196,7 +216,7 @@ impl Look<'_> {
         let (from, ends, date, by) = found;
         let problem = if late {
             let now = self.now.runs.iter().filter(|r| r.letter == letter && r.date == date && r.by == by);
-            let ends_now = now.map(|r| r.local_stop).max();
+            let ends_now = now.map(|r| r.local_stop()).max();
             let month = self.plan.highest(letter).map(|(m, _)| m);
             Problem::LateAtHighest { from, ends, ends_now, month }
         } else {
@@ -205,12 +225,7 @@ impl Look<'_> {
         let mut f = Finding::new(problem, Severity::Rule, Some(letter));
         f.stake = Stake::Rule;
         let expansion = if late { &self.highest } else { &self.now };
-        f.marks = expansion
-            .runs
-            .iter()
-            .filter(|r| r.letter == letter && rules.first_forbidden(r.date, r.local_start, r.local_stop).is_some())
-            .map(|r| Mark { date: r.date, at: r.local_stop })
-            .collect();
+        f.marks = forbidden_runs(rules, expansion, letter).map(|r| Mark { date: r.date, at: r.local_stop() }).collect();
         f.marks.dedup_by_key(|m| m.date);
         out.push(f);
     }
@@ -225,7 +240,7 @@ impl Look<'_> {
         let begins = self
             .runs_at(&self.now, letter, longest)
             .chain(self.runs_at(&self.highest, letter, longest))
-            .find(|r| r.start == longest.began)
+            .find(|r| r.start() == longest.began)
             .map_or(longest.began.naive_utc(), |r| r.local_start);
         let problem = Problem::Waits { other, minutes: longest.waited().num_minutes(), planned: longest.by, begins };
         let mut f = Finding::new(problem, Severity::Note, Some(letter));
@@ -249,7 +264,23 @@ impl Look<'_> {
         same.flat_map(|s| expansion.runs_of(s))
     }
 
+    /// The longest run of each station in the year's highest week.
+    fn longest_runs(&self) -> BTreeMap<u8, &Run> {
+        let mut longest: BTreeMap<u8, (RunTime, &Run)> = BTreeMap::new();
+        // At the year's highest percent every start of a program is the same.
+        let first = |p: &Program| self.highest.starts.iter().find(|s| s.letter == p.letter);
+        for run in self.controller.programs.iter().filter_map(first).flat_map(|s| self.highest.runs_of(s)) {
+            let length = run.length;
+            let known = longest.entry(run.station).or_insert((length, run));
+            if length > known.0 {
+                *known = (length, run);
+            }
+        }
+        longest.into_iter().map(|(number, (_, run))| (number, run)).collect()
+    }
+
     fn stations(&self, out: &mut Vec<Finding>) {
+        let longest = self.longest_runs();
         for station in &self.plan.stations {
             let number = Some(station.number);
             let letter = station.programs[0];
@@ -265,7 +296,8 @@ impl Look<'_> {
                 let f = Finding::new(Problem::NoMinutes, Severity::Fault, letter);
                 out.push(Finding { station: number, ..f });
             }
-            out.extend(self.runs_off(station, scheduled));
+            let worst = longest.get(&station.number).copied().filter(|_| scheduled);
+            out.extend(worst.and_then(|run| self.runs_off(station, run)));
         }
     }
 
@@ -273,7 +305,7 @@ impl Look<'_> {
         let first = self.now.starts.first().map(|s| s.date);
         let runs = self.now.runs.iter().filter(|r| r.station == station.number && r.letter == letter);
         let week: Vec<RunTime> =
-            runs.filter(|r| first.is_some_and(|f| r.date < f + TimeDelta::days(7))).map(|r| r.length()).collect();
+            runs.filter(|r| first.is_some_and(|f| r.date < f + TimeDelta::days(7))).map(|r| r.length).collect();
         match station.area_m2 {
             Some(_) => Stake::VolumeM3(week.iter().filter_map(|r| station.volume_m3(*r)).sum()),
             None => Stake::DepthMm(week.iter().map(|r| station.net_mm(*r)).sum()),
@@ -282,11 +314,9 @@ impl Look<'_> {
 
     /// A run or cycle, at the year's highest percent, that is longer than the soil takes. A minute
     /// of grace: rates and soils are not known more finely than that.
-    fn runs_off(&self, station: &PlanStation, scheduled: bool) -> Option<Finding> {
-        let longest = station.longest_minutes.filter(|_| scheduled)?;
-        let runs = self.highest.runs.iter().filter(|r| r.station == station.number);
-        let worst = runs.max_by_key(|r| r.length())?;
-        if worst.length().minutes() <= longest + 1.0 {
+    fn runs_off(&self, station: &PlanStation, worst: &Run) -> Option<Finding> {
+        let longest = station.longest_minutes?;
+        if worst.length.minutes() <= longest + 1.0 {
             return None;
         }
         let setting = self
@@ -294,14 +324,14 @@ impl Look<'_> {
             .station(station.number)
             .and_then(|s| s.runoff().setting(&self.controller.capability))
             .filter(|_| self.controller.capability.cycle_soak);
-        let over = (worst.length().minutes() - longest) / 60.0 * station.rate_mm_per_hour;
-        let problem = Problem::RunsOff { run: worst.length(), longest, setting };
+        let over = (worst.length.minutes() - longest) / 60.0 * station.rate_mm_per_hour;
+        let problem = Problem::RunsOff { run: worst.length, longest, setting };
         let mut f = Finding::new(problem, Severity::Fault, Some(worst.letter));
         f.station = Some(station.number);
         f.stake = Stake::DepthMm(over);
         let shows = self.now.runs.iter().filter(|r| r.station == station.number);
         f.marks = shows
-            .filter(|r| r.length().minutes() > longest + 1.0)
+            .filter(|r| r.length.minutes() > longest + 1.0)
             .map(|r| Mark { date: r.date, at: r.local_start })
             .collect();
         Some(f)

@@ -2,24 +2,22 @@
 
 use std::borrow::Cow;
 
-use chrono::{DateTime, LocalResult, NaiveDate, NaiveDateTime, TimeDelta, TimeZone, Utc};
+use chrono::{DateTime, LocalResult, NaiveDate, NaiveDateTime, Offset, TimeDelta, TimeZone, Utc};
 
 use super::plan::{Level, Plan};
-use super::valve_line::{Due, ValveLine};
+use super::valve_line::{Due, Opening, ValveLine};
 use crate::controller::{Controller, ProgramLetter, StartTime, Temporary, TemporaryKind};
 use crate::quantity::{RunTime, limit};
 
 /// One opening of one valve.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Run {
-    /// When the valve opens.
-    pub start: DateTime<Utc>,
-    /// When it shuts.
-    pub stop: DateTime<Utc>,
-    /// The same by the clock of the place.
+    /// When the valve opens, by the clock of the place.
     pub local_start: NaiveDateTime,
-    /// The same by the clock of the place.
-    pub local_stop: NaiveDateTime,
+    /// How long it is open.
+    pub length: RunTime,
+    /// By how many seconds the clock of the place is ahead of UTC when the valve opens and when it shuts.
+    offsets_s: [i32; 2],
     /// The local date on which its program started.
     pub date: NaiveDate,
     /// The program.
@@ -35,10 +33,26 @@ pub struct Run {
 }
 
 impl Run {
-    /// How long the valve is open.
+    fn local_after(&self, seconds: i32) -> NaiveDateTime {
+        self.local_start + TimeDelta::seconds(i64::from(self.length.seconds()) + i64::from(seconds))
+    }
+
+    /// When the valve shuts, by the clock of the place.
     #[must_use]
-    pub fn length(&self) -> RunTime {
-        RunTime::from_seconds(u32::try_from((self.stop - self.start).num_seconds()).unwrap_or(0))
+    pub fn local_stop(&self) -> NaiveDateTime {
+        self.local_after(self.offsets_s[1] - self.offsets_s[0])
+    }
+
+    /// When the valve opens.
+    #[must_use]
+    pub fn start(&self) -> DateTime<Utc> {
+        (self.local_start - TimeDelta::seconds(i64::from(self.offsets_s[0]))).and_utc()
+    }
+
+    /// When it shuts.
+    #[must_use]
+    pub fn stop(&self) -> DateTime<Utc> {
+        self.local_after(-self.offsets_s[0]).and_utc()
     }
 }
 
@@ -107,6 +121,43 @@ pub fn resolve<Tz: TimeZone>(zone: &Tz, local: NaiveDateTime) -> DateTime<Utc> {
     local.and_utc()
 }
 
+/// The clock of a zone through a watering: asking a zone for its time is slow, so one that stays the same is asked
+/// for twice and not for every run.
+struct LocalClock<'a, Tz> {
+    zone: &'a Tz,
+    began: DateTime<Utc>,
+    /// When it began by the clock of the place.
+    local_began: NaiveDateTime,
+    /// By how many seconds the clock is ahead of UTC when it begins.
+    offset_s: i32,
+    /// Whether it is so all the time.
+    steady: bool,
+}
+
+impl<'a, Tz: TimeZone> LocalClock<'a, Tz> {
+    fn of(zone: &'a Tz, began: DateTime<Utc>, ended: DateTime<Utc>) -> Self {
+        let [first, last] = [began, ended].map(|at| offset_s(zone, at));
+        // No zone changes its clocks and back within a day.
+        let steady = first == last && ended - began < TimeDelta::days(1);
+        Self { zone, began, local_began: began.with_timezone(zone).naive_local(), offset_s: first, steady }
+    }
+
+    /// When a valve opens by the clock of the place, and the offsets there when it opens and when it shuts.
+    fn at(&self, opening: &Opening) -> (NaiveDateTime, [i32; 2]) {
+        if self.steady {
+            return (self.local_began + opening.opens, [self.offset_s; 2]);
+        }
+        let offsets_s = [opening.opens, opening.shuts()].map(|after| offset_s(self.zone, self.began + after));
+        let turned = TimeDelta::seconds(i64::from(offsets_s[0] - self.offset_s));
+        (self.local_began + (opening.opens + turned), offsets_s)
+    }
+}
+
+/// By how many seconds the clock of a zone is ahead of UTC.
+fn offset_s<Tz: TimeZone>(zone: &Tz, at: DateTime<Utc>) -> i32 {
+    zone.offset_from_utc_datetime(&at.naive_utc()).fix().local_minus_utc()
+}
+
 /// The controller on its usual days and starts.
 fn without_grow_in(mut controller: Cow<'_, Controller>) -> Cow<'_, Controller> {
     let grows_in = |t: &Temporary| matches!(t.kind, TemporaryKind::GrowIn { .. });
@@ -167,7 +218,7 @@ pub fn expand<Tz: TimeZone>(
         if date < from {
             continue;
         }
-        let local = |at: DateTime<Utc>| at.with_timezone(zone).naive_local();
+        let local = LocalClock::of(zone, turn.began, turn.ended);
         out.starts.push(Began {
             date,
             letter: program.letter,
@@ -179,17 +230,19 @@ pub fn expand<Tz: TimeZone>(
             first_run: out.runs.len(),
             runs: turn.openings.len(),
         });
-        out.runs.extend(turn.openings.into_iter().map(|o| Run {
-            start: o.opens,
-            stop: o.shuts,
-            local_start: local(o.opens),
-            local_stop: local(o.shuts),
-            date,
-            letter: program.letter,
-            by,
-            station: o.station,
-            cycle: o.cycle,
-            of_cycles: o.of_cycles,
+        out.runs.extend(turn.openings.iter().map(|o| {
+            let (local_start, offsets_s) = local.at(o);
+            Run {
+                local_start,
+                length: o.length,
+                offsets_s,
+                date,
+                letter: program.letter,
+                by,
+                station: o.station,
+                cycle: o.cycle,
+                of_cycles: o.of_cycles,
+            }
         }));
     }
     out
@@ -228,7 +281,7 @@ mod tests {
         let plan = Plan::of(c, None);
         let found = expand(c, &plan, &FixedOffset::east_opt(0).unwrap(), [date, date], Level::Calendar);
         let clock = |t: NaiveDateTime| t.format("%H:%M").to_string();
-        found.runs.iter().map(|r| (r.station, clock(r.local_start), clock(r.local_stop))).collect()
+        found.runs.iter().map(|r| (r.station, clock(r.local_start), clock(r.local_stop()))).collect()
     }
 
     fn line(station: u8, from: &str, to: &str) -> (u8, String, String) {

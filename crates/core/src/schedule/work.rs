@@ -56,7 +56,7 @@ pub fn week_work(plan: &Plan, week: &Expansion) -> WeekWork {
         .stations
         .iter()
         .map(|s| {
-            let seconds: u32 = week.runs.iter().filter(|r| r.station == s.number).map(|r| r.length().seconds()).sum();
+            let seconds: u32 = week.runs.iter().filter(|r| r.station == s.number).map(|r| r.length.seconds()).sum();
             // A week of runs may be longer than a day, so the depth comes from the seconds.
             let share = f64::from(seconds) / 3600.0;
             StationWeek {
@@ -73,11 +73,11 @@ pub fn week_work(plan: &Plan, week: &Expansion) -> WeekWork {
             let runs = || week.runs.iter().filter(move |r| r.letter == letter);
             runs().next()?;
             // The longest after its own midnight: 01:19 on the next day is later than 23:50.
-            let ends = runs().max_by_key(|r| r.local_stop - r.date.and_time(chrono::NaiveTime::MIN));
+            let ends = runs().max_by_key(|r| r.local_stop() - r.date.and_time(chrono::NaiveTime::MIN));
             Some(ProgramWeek {
                 letter,
-                ends: ends.map(|r| r.local_stop),
-                volume_m3: runs().filter_map(|r| plan.station(r.station).and_then(|s| s.volume_m3(r.length()))).sum(),
+                ends: ends.map(|r| r.local_stop()),
+                volume_m3: runs().filter_map(|r| plan.station(r.station).and_then(|s| s.volume_m3(r.length))).sum(),
             })
         })
         .collect();

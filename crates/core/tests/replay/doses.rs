@@ -17,8 +17,8 @@ fn by_runs(c: &Controller, season: &Season) -> BTreeMap<(u8, NaiveDate), f64> {
     let mut out = BTreeMap::new();
     for run in expand(c, &Plan::of(c, None), &Utc, span, Level::Calendar).runs {
         let midnight = (run.local_start.date() + TimeDelta::days(1)).and_time(NaiveTime::MIN);
-        let before = (run.local_stop.min(midnight) - run.local_start).num_seconds();
-        let after = (run.local_stop - run.local_start).num_seconds() - before;
+        let before = (run.local_stop().min(midnight) - run.local_start).num_seconds();
+        let after = (run.local_stop() - run.local_start).num_seconds() - before;
         *out.entry((run.station, run.local_start.date())).or_insert(0.0) += before as f64;
         if after > 0 {
             *out.entry((run.station, midnight.date())).or_insert(0.0) += after as f64;

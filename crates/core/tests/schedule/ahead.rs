@@ -99,7 +99,7 @@ fn a_planting_that_grows_in_has_days_and_starts_of_its_own_and_gives_them_back()
     let runs = expand(&c, &plan, &chrono::Utc, [day(2026, 6, 8), day(2026, 6, 29)], Level::Calendar).runs;
     let on = |d: u32| -> Vec<String> {
         let own = runs.iter().filter(|r| r.date == day(2026, 6, d));
-        own.map(|r| format!("{} {}", r.local_start.format("%H:%M"), r.length().minutes())).collect()
+        own.map(|r| format!("{} {}", r.local_start.format("%H:%M"), r.length.minutes())).collect()
     };
     assert_eq!(on(8), ["04:00 20"], "a Monday before");
     assert_eq!(on(9), [""; 0]);

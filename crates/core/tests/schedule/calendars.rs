@@ -15,7 +15,7 @@ fn ours(zone: chrono_tz::Tz, days: DayMode, at: &str, [from, to]: [NaiveDate; 2]
     c.programs[0].schedule = Schedule { days, starts: vec![time(at)], ..Schedule::default() };
     let found = expand(&c, &Plan::of(&c, None), &zone, [from, to], Level::Calendar);
     assert_eq!(found.runs.len(), found.starts.len());
-    found.runs.iter().map(|r| r.start).collect()
+    found.runs.iter().map(|r| r.start()).collect()
 }
 
 /// The dates of a rule by the library, at midday so that no clock change touches them.

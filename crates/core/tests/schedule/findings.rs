@@ -219,7 +219,7 @@ fn a_run_longer_than_the_soil_takes() {
     assert_eq!(*setting, Some(CycleSoak { cycle: min(12), soak: min(36) }));
     let after = mended(&around, &c, Code::RunsOff);
     let runs = around.situation().week(&after, &Plan::of(&after, None), Level::Calendar).runs;
-    assert_eq!(runs.iter().filter(|r| r.date == monday()).map(|r| r.length()).collect::<Vec<_>>(), [min(12), min(12)]);
+    assert_eq!(runs.iter().filter(|r| r.date == monday()).map(|r| r.length).collect::<Vec<_>>(), [min(12), min(12)]);
     // A panel without cycles divides the minutes over its starts instead.
     let after = mended(&around, &bank(false), Code::RunsOff);
     assert_eq!((after.programs[0].schedule.split, after.programs[0].schedule.starts.len()), (2, 2));

@@ -59,7 +59,7 @@ fn ask(c: &Controller, found_off: Option<NaiveDate>) -> Answers {
     // One rule: what runs is what is in force, and what is dialled says the same.
     if let Some(run) = runs.first() {
         let Dial::Percent(p) = force.dial(A) else { panic!("a run of a program that is off") };
-        assert_eq!(run.length(), c.capability.scaled(min(20), p));
+        assert_eq!(run.length, c.capability.scaled(min(20), p));
     }
     let slot = dialled.iter().find(of_june);
     let value = slot.map(|s| s.value);
@@ -81,7 +81,7 @@ fn ask(c: &Controller, found_off: Option<NaiveDate>) -> Answers {
         .any(|o| matches!(o, Obstacle::Off { .. } | Obstacle::RainDelay { .. } | Obstacle::FoundOff { .. }));
     assert_eq!(stopped, !force.is_on(), "the question why says the same: {:?}", why.obstacles);
     Answers {
-        minutes_run: runs.first().map(|r| r.length().minutes()),
+        minutes_run: runs.first().map(|r| r.length.minutes()),
         dialled: value,
         is_on: force.is_on(),
         by: force.program(A).unwrap().by.clone(),

@@ -85,20 +85,20 @@ proptest! {
         let plan = Plan::of(&c, None);
         let week = expand(&c, &plan, &ZONE, [monday(), day(2026, 6, 14)], Level::Calendar);
         for pair in week.runs.windows(2) {
-            prop_assert!(pair[0].stop <= pair[1].start, "{pair:?}");
+            prop_assert!(pair[0].stop() <= pair[1].start(), "{pair:?}");
         }
         for start in &week.starts {
             let percent = plan.percent_on(&c, start.letter, start.date, Level::Calendar).unwrap();
             for station in plan.of_program(start.letter) {
                 let ran: u32 = week.runs.iter()
                     .filter(|r| r.station == station.number && r.letter == start.letter && r.date == start.date && r.by == start.by)
-                    .map(|r| r.length().seconds())
+                    .map(|r| r.length.seconds())
                     .sum();
                 prop_assert_eq!(ran, c.capability.scaled(station.panel, percent).seconds());
             }
         }
         for run in &week.runs {
-            prop_assert!(run.length() > RunTime::ZERO && run.cycle >= 1 && run.cycle <= run.of_cycles);
+            prop_assert!(run.length > RunTime::ZERO && run.cycle >= 1 && run.cycle <= run.of_cycles);
         }
     }
 
@@ -128,7 +128,7 @@ proptest! {
                 let plan = around.situation().plan(&after);
                 let week = around.situation().week(&after, &plan, Level::Calendar);
                 for run in week.runs.iter().filter(|r| Some(r.letter) == finding.letter) {
-                    prop_assert_eq!(around.rules.first_forbidden(run.date, run.local_start, run.local_stop), None);
+                    prop_assert_eq!(around.rules.first_forbidden(run.date, run.local_start, run.local_stop()), None);
                 }
             }
         }

@@ -33,8 +33,8 @@ where
     for named in runs {
         let run = named.run;
         let _ = writer.write_record([
-            &local(run.start),
-            &local(run.stop),
+            &local(run.start()),
+            &local(run.stop()),
             named.controller,
             &run.letter.get().to_string(),
             &run.station.to_string(),
@@ -55,7 +55,7 @@ pub fn runs_calendar(name: &str, runs: &[NamedRun<'_>], made_at: DateTime<Utc>) 
         let run = named.run;
         let key = format!(
             "{}-{}-{}-{}@upland-almanac",
-            run.start.format("%Y%m%dT%H%M%SZ"),
+            run.start().format("%Y%m%dT%H%M%SZ"),
             run.letter.get(),
             run.station,
             named.controller.to_lowercase().replace(|c: char| !c.is_ascii_alphanumeric(), "-"),
@@ -74,8 +74,8 @@ pub fn runs_calendar(name: &str, runs: &[NamedRun<'_>], made_at: DateTime<Utc>) 
                     run.of_cycles,
                     cause(run)
                 ))
-                .starts(run.start)
-                .ends(run.stop)
+                .starts(run.start())
+                .ends(run.stop())
                 .done(),
         );
     }

@@ -38,7 +38,7 @@ pub(super) fn run(args: &SiteRuns) -> anyhow::Result<Outcome> {
             runs.push((&controller.name, station, run));
         }
     }
-    runs.sort_by_key(|(controller, _, run)| (run.start, *controller, run.station));
+    runs.sort_by_key(|(controller, _, run)| (run.start(), *controller, run.station));
     let named: Vec<NamedRun<'_>> =
         runs.iter().map(|(controller, station, run)| NamedRun { controller, station, run }).collect();
     let text = match args.format {

@@ -64,7 +64,7 @@ impl MiniWeek {
             // One block a start of a program, from its first valve to its last.
             let same = || week.runs.iter().filter(|r| r.letter == run.letter && r.date == run.date && r.by == run.by);
             let Some(from) = same().map(|r| r.local_start).min() else { continue };
-            let Some(to) = same().map(|r| r.local_stop).max() else { continue };
+            let Some(to) = same().map(|r| r.local_stop()).max() else { continue };
             let key = (run.letter.get(), run.date, from);
             if done.contains(&key) {
                 continue;

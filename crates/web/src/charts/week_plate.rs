@@ -226,14 +226,14 @@ impl WeekPlate {
         };
         for pair in input.week.runs.windows(2) {
             let same = pair[0].letter == pair[1].letter && pair[0].date == pair[1].date && pair[0].by == pair[1].by;
-            if same && pair[1].local_start - pair[0].local_stop > TimeDelta::minutes(2) {
-                for (y, from, to) in pieces(input.first, pair[0].local_stop, pair[1].local_start) {
+            if same && pair[1].local_start - pair[0].local_stop() > TimeDelta::minutes(2) {
+                for (y, from, to) in pieces(input.first, pair[0].local_stop(), pair[1].local_start) {
                     self.soaks.push(Soak { from: Fixed(from + 0.6), to: Fixed(to - 0.6), y: Fixed(y + 27.5) });
                 }
             }
         }
         for run in &input.week.runs {
-            for (y, from, to) in pieces(input.first, run.local_start, run.local_stop) {
+            for (y, from, to) in pieces(input.first, run.local_start, run.local_stop()) {
                 self.runs.push(RunBar {
                     x: Fixed(from),
                     y: Fixed(y + 18.0),
@@ -253,7 +253,7 @@ impl WeekPlate {
             let own = |e: &'_ Expansion| {
                 let runs =
                     e.runs.iter().filter(|r| r.letter == start.letter && r.date == start.date && r.by == start.by);
-                runs.map(|r| r.local_stop).max()
+                runs.map(|r| r.local_stop()).max()
             };
             let runs = || {
                 input.week.runs.iter().filter(|r| r.letter == start.letter && r.date == start.date && r.by == start.by)

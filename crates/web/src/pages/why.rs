@@ -120,7 +120,7 @@ impl WhyLine {
 
 fn due(run: &Run, controller: &Controller) -> String {
     let start = panel_time(run.local_start.time(), controller.capability.clock_face);
-    Words.t2("dry-due", start, number(run.length().minutes(), 1))
+    Words.t2("dry-due", start, number(run.length.minutes(), 1))
 }
 
 #[derive(Debug, Clone)]

@@ -131,8 +131,8 @@ fn given(context: &ControllerContext, station: u8, period: Period) -> BTreeMap<N
     let mut days = BTreeMap::new();
     if let Some(of) = plan.station(station) {
         for run in runs.iter().filter(|run| run.station == station) {
-            let day = run.start.with_timezone(&context.at.zone).date_naive();
-            *days.entry(day).or_default() += of.net_mm(run.length());
+            let day = run.start().with_timezone(&context.at.zone).date_naive();
+            *days.entry(day).or_default() += of.net_mm(run.length);
         }
     }
     days

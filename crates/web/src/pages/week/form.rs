@@ -192,7 +192,7 @@ impl ProgramForm {
                 for run in ran {
                     if date.is_none_or(|d| d == (run.date, run.by)) {
                         date = Some((run.date, run.by));
-                        first.push(run.length());
+                        first.push(run.length);
                     }
                 }
                 let total = RunTime::from_seconds(first.iter().map(|r| r.seconds()).sum());

@@ -51,7 +51,7 @@ impl Lens {
         let start = week.starts.iter().find(|s| s.letter == letter)?;
         let runs: Vec<_> =
             week.runs.iter().filter(|r| r.letter == letter && r.date == start.date && r.by == start.by).collect();
-        let (begin, end) = (runs.first()?.local_start, runs.iter().map(|r| r.local_stop).max()?);
+        let (begin, end) = (runs.first()?.local_start, runs.iter().map(|r| r.local_stop()).max()?);
         let from = begin - TimeDelta::minutes(i64::from(begin.minute() % 30));
         let span = ((end - from).num_seconds() as f64).max(1800.0) * 1.02;
         let x = |t: NaiveDateTime| LEFT + (t - from).num_seconds() as f64 / span * WIDTH;
@@ -65,10 +65,10 @@ impl Lens {
             let bars = own
                 .iter()
                 .map(|r| {
-                    let (a, b) = (x(r.local_start), x(r.local_stop));
-                    let minutes = number(r.length().minutes(), usize::from(r.length().seconds() % 60 != 0));
+                    let (a, b) = (x(r.local_start), x(r.local_stop()));
+                    let minutes = number(r.length.minutes(), usize::from(r.length.seconds() % 60 != 0));
                     let text = if b - a > 110.0 {
-                        w.t2("lens-bar", &minutes, panel_time(r.local_stop.time(), c.capability.clock_face))
+                        w.t2("lens-bar", &minutes, panel_time(r.local_stop().time(), c.capability.clock_face))
                     } else if b - a > 16.0 {
                         minutes
                     } else {
@@ -80,8 +80,8 @@ impl Lens {
             let soaks = own
                 .windows(2)
                 .map(|pair| {
-                    let (a, b) = (x(pair[0].local_stop), x(pair[1].local_start));
-                    let minutes = (pair[1].local_start - pair[0].local_stop).num_minutes();
+                    let (a, b) = (x(pair[0].local_stop()), x(pair[1].local_start));
+                    let minutes = (pair[1].local_start - pair[0].local_stop()).num_minutes();
                     let words = if b - a > 70.0 { w.t1("lens-soak", minutes.to_string()) } else { String::new() };
                     (Fixed(a), Fixed(b), Fixed(f64::midpoint(a, b)), words)
                 })

@@ -194,7 +194,7 @@ fn draw(
     let sun = sun_of(position.latitude_deg(), position.longitude_deg(), at.zone, input.now.date());
     let local = |t: Option<chrono::DateTime<chrono::Utc>>| t.map(|t| nearest_minute(t, at.zone));
     let volume = |run: &upland_core::schedule::Run| {
-        plan.station(run.station).and_then(|s| s.volume_m3(run.length())).unwrap_or(0.0)
+        plan.station(run.station).and_then(|s| s.volume_m3(run.length)).unwrap_or(0.0)
     };
     WeekPlate::draw(&WeekPlateInput {
         first,

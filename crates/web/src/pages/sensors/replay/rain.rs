@@ -83,7 +83,7 @@ fn watered_days(context: &ControllerContext, days: &[WeatherDay], station: Optio
     let runs = expand(&c, &plan, &context.at.zone, [first.date, last.date], Level::Calendar).runs;
     let mut water = std::collections::BTreeMap::<NaiveDate, f64>::new();
     for run in runs.iter().filter(|r| r.station == station) {
-        *water.entry(run.date).or_default() += own.net_mm(run.length());
+        *water.entry(run.date).or_default() += own.net_mm(run.length);
     }
     for day in &mut out {
         day.water_mm = water.get(&day.date).copied().unwrap_or(0.0);

@@ -133,7 +133,7 @@ fn daily_cycle(context: &ControllerContext, today: NaiveDate) -> RunTime {
     let week = situation.week(&c, &plan, Level::Calendar);
     let mut spans = std::collections::BTreeMap::<NaiveDate, (i64, i64)>::new();
     for run in &week.runs {
-        let (start, stop) = (run.start.timestamp(), run.stop.timestamp());
+        let (start, stop) = (run.start().timestamp(), run.stop().timestamp());
         let span = spans.entry(run.date).or_insert((start, stop));
         *span = (span.0.min(start), span.1.max(stop));
     }
