@@ -57,6 +57,8 @@ pub struct Capability {
     pub cycle_soak: bool,
     /// Longest pause between stations; none where there is no such setting.
     pub station_delay_max: RunTime,
+    /// Water windows that it keeps; 0 where it has none.
+    pub water_windows: u8,
     /// Sensor inputs.
     pub sensor_inputs: u8,
     /// What its sensor input takes for at rest.
@@ -265,6 +267,7 @@ impl Preset {
             never_days: false,
             cycle_soak: false,
             station_delay_max: RunTime::ZERO,
+            water_windows: 0,
             sensor_inputs: 1,
             contact: Contact::NormallyClosed,
             rain_delay_max: 3,
@@ -306,6 +309,7 @@ impl Preset {
                 never_days: true,
                 cycle_soak: true,
                 station_delay_max: RunTime::from_seconds(3600),
+                water_windows: 2,
                 sensor_inputs: 3,
                 rain_delay_max: 14,
                 months_off: true,

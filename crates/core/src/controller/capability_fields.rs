@@ -95,6 +95,13 @@ impl Fields for Capability {
         )
         .defaulted(),
         F::whole(
+            "water_windows",
+            range::WATER_WINDOWS,
+            |c| c.water_windows.into(),
+            |c, v| v.whole().map(|n| c.water_windows = n),
+        )
+        .defaulted(),
+        F::whole(
             "sensor_inputs",
             range::SENSOR_INPUTS,
             |c| c.sensor_inputs.into(),
@@ -130,7 +137,7 @@ impl Fields for Capability {
     ];
 
     /// The plain panel. What a file leaves out is taken as it was before there was a field for it: months can
-    /// be off, and stations obey the sensors or not.
+    /// be off, and stations obey the sensors or not; the plain panel has no water windows.
     fn blank() -> Self {
         Self { months_off: true, sensor_by_station: true, ..Preset::Plain.capability() }
     }

@@ -34,6 +34,10 @@ impl Controller {
         if self.station_delay > self.capability.station_delay_max {
             return Err(ControllerError::StationDelay(self.capability.station_delay_max.seconds()));
         }
+        let most = self.capability.water_windows;
+        if self.windows.len() > usize::from(most) || self.windows.iter().any(|w| w.from == w.to) {
+            return Err(ControllerError::WaterWindows(most));
+        }
         if self.sensors.len() > limit::SENSORS {
             return Err(ControllerError::TooManySensors(self.sensors.len()));
         }

@@ -116,6 +116,9 @@ pub enum ControllerError {
     /// A pause between stations that this controller cannot be set to.
     #[error("a pause between stations of up to {0} s")]
     StationDelay(u32),
+    /// More water windows than the panel keeps, or one that opens and closes at the same time.
+    #[error("up to {0} water windows, each with two different times")]
+    WaterWindows(u8),
     /// More sensors than a controller may have.
     #[error("{0} sensors; up to {max} are allowed", max = limit::SENSORS)]
     TooManySensors(usize),

@@ -14,6 +14,7 @@ mod sensing;
 mod station;
 mod station_fields;
 mod temporary;
+mod window;
 
 pub use capability::{
     Capability, CapabilityError, ClockFace, Contact, DayModes, PanelOrder, PercentScope, PercentStorage, Preset,
@@ -27,3 +28,4 @@ pub use letter::ProgramLetter;
 pub use model::{BaseMonth, Controller, MonthDial, MonthPlan, Program, name_is_valid};
 pub use station::{StatedRootZone, Station};
 pub use temporary::{Temporary, TemporaryKind};
+pub use window::{WaterWindow, closed_by};

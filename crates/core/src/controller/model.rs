@@ -5,6 +5,7 @@ use super::days::Schedule;
 use super::letter::ProgramLetter;
 use super::station::Station;
 use super::temporary::Temporary;
+use super::window::WaterWindow;
 use crate::field::check_text;
 use crate::quantity::{MonthOfYear, Percent, RunTime, limit};
 use crate::sensor::Sensor;
@@ -93,6 +94,8 @@ pub struct Controller {
     pub stations: Vec<Station>,
     /// Pause between two stations.
     pub station_delay: RunTime,
+    /// Water windows that the panel is set to; none for all of the day.
+    pub windows: Vec<WaterWindow>,
     /// Sensors, in the order in which they were put on.
     pub sensors: Vec<Sensor>,
     /// What is set for a while: each has a reason and an end.
@@ -116,6 +119,7 @@ impl Controller {
             programs: vec![Program::proposed(ProgramLetter::A)],
             stations: Vec::new(),
             station_delay: RunTime::ZERO,
+            windows: Vec::new(),
             sensors: Vec::new(),
             temporaries: Vec::new(),
         }

@@ -35,6 +35,7 @@ pub fn slots(controller: &Controller, plan: &Plan, date: NaiveDate) -> Vec<Slot>
     }
     list.percent_of_all();
     list.delays();
+    list.water_windows();
     list.sensors();
     list.switch();
     list.slots
@@ -174,6 +175,19 @@ impl List<'_> {
 
     fn holding(&self, is_meant: impl Fn(TemporaryKind) -> bool) -> Option<&Temporary> {
         self.controller.temporaries.iter().filter(|t| t.holds_on(self.date) && is_meant(t.kind)).max_by_key(|t| t.until)
+    }
+
+    /// A window that was left on shuts programs out without a word, so unused ones are to be off.
+    fn water_windows(&mut self) {
+        for slot in 1..=self.capability().water_windows {
+            match self.controller.windows.get(usize::from(slot - 1)) {
+                Some(window) => {
+                    self.push(Section::WaterWindows, slot, Value::WindowFrom(window.from));
+                    self.push(Section::WaterWindows, slot, Value::WindowTo(window.to));
+                }
+                None => self.push(Section::WaterWindows, slot, Value::WindowOff),
+            }
+        }
     }
 
     fn delays(&mut self) {

@@ -30,6 +30,8 @@ pub enum Section {
     Percent,
     /// The pause between two stations.
     StationDelay,
+    /// The panel's own water windows.
+    WaterWindows,
     /// The rain delay.
     RainDelay,
     /// The sensor switch.
@@ -73,6 +75,12 @@ pub enum Value {
     SensorBypassed,
     /// The pause between two stations.
     StationDelay(RunTime),
+    /// A water window opens.
+    WindowFrom(StartTime),
+    /// A water window closes.
+    WindowTo(StartTime),
+    /// A water window that is not used.
+    WindowOff,
     /// The rain delay, to its last day; the panel counts it down by itself.
     RainDelay(NaiveDate),
     /// A station that obeys the sensors.
@@ -157,6 +165,8 @@ impl Slot {
             (Section::Program(l), _) => format!("{}.percent{month}", l.get()),
             (Section::Percent, _) => format!("percent{month}"),
             (Section::StationDelay, _) => "station_delay".into(),
+            (Section::WaterWindows, Value::WindowTo(_)) => format!("window.{}.to", self.index),
+            (Section::WaterWindows, _) => format!("window.{}.from", self.index),
             (Section::RainDelay, _) => "rain_delay".into(),
             (Section::Sensor, _) => "sensor".into(),
             (Section::Obeys, _) => format!("obeys.{}", self.index),

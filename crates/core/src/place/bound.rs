@@ -1,7 +1,9 @@
+use std::borrow::Cow;
+
 use chrono::{Datelike, NaiveDate, NaiveDateTime, NaiveTime, TimeDelta, Timelike};
 
 use super::spans::{Ban, Season};
-use crate::controller::{Capability, DayMode, Days};
+use crate::controller::{Capability, DayMode, Days, WaterWindow, closed_by};
 
 /// Seconds of a day.
 const DAY: i64 = 86_400;
@@ -182,6 +184,31 @@ impl Bound {
             });
             first.min().map(|second| date.and_time(NaiveTime::MIN) + TimeDelta::seconds(second))
         })
+    }
+
+    /// The same with the water windows of a panel: what lies in none of them is closed too. A schedule has to keep to
+    /// both.
+    #[must_use]
+    pub fn within(&self, windows: &[WaterWindow]) -> Cow<'_, Self> {
+        let closed = closed_by(windows);
+        if closed.is_empty() {
+            return Cow::Borrowed(self);
+        }
+        let mut both = self.clone();
+        for allowed in both.seasons.iter_mut().map(|(_, open)| open).chain([&mut both.usual]) {
+            allowed.hours.extend(&closed);
+            allowed.hours.sort_unstable();
+            // Hours that both close are closed once.
+            let mut joined: Vec<(u16, u16)> = Vec::with_capacity(allowed.hours.len());
+            for (from, to) in allowed.hours.drain(..) {
+                match joined.last_mut().filter(|last| from <= last.1) {
+                    Some(last) => last.1 = last.1.max(to),
+                    None => joined.push((from, to)),
+                }
+            }
+            allowed.hours = joined;
+        }
+        Cow::Owned(both)
     }
 
     /// Weekdays that are open in every season; those of the narrowest one where there is none.

@@ -154,6 +154,8 @@ pub mod range {
     pub const EVERY_DAYS: Range = r("every-days", "days", 0.0, 31.0);
     /// Sensor inputs of one controller.
     pub const SENSOR_INPUTS: Range = r("sensor-inputs", "", 0.0, 16.0);
+    /// Water windows of a panel.
+    pub const WATER_WINDOWS: Range = r("water-windows", "", 0.0, 2.0);
     /// Longest rain delay.
     pub const RAIN_DELAY: Range = r("rain-delay", "days", 0.0, 31.0);
     /// Minute of the day, from midnight.

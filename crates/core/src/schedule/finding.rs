@@ -40,6 +40,7 @@ pub enum Code {
     FightsSensor,
     ForbiddenDay,
     ForbiddenHour,
+    OutsideWindow,
     SensorRequired,
     LateAtHighest,
     Waits,
@@ -147,6 +148,15 @@ pub enum Problem {
         /// When the program ends.
         ends: NaiveDateTime,
     },
+    /// Runs outside of the panel's own water windows, which it does not make.
+    OutsideWindow {
+        /// First minute outside of them.
+        from: NaiveDateTime,
+        /// When the program would end.
+        ends: NaiveDateTime,
+        /// The month of the highest percent, where it is so only then.
+        month: Option<MonthOfYear>,
+    },
     /// The rules require a working rain or freeze sensor, and none is at work.
     SensorRequired,
     /// At the year's highest percent it runs into hours that the rules close.
@@ -205,6 +215,7 @@ impl Problem {
             Self::FightsSensor => Code::FightsSensor,
             Self::ForbiddenWeekdays { .. } | Self::ForbiddenDate { .. } => Code::ForbiddenDay,
             Self::ForbiddenHour { .. } => Code::ForbiddenHour,
+            Self::OutsideWindow { .. } => Code::OutsideWindow,
             Self::SensorRequired => Code::SensorRequired,
             Self::LateAtHighest { .. } => Code::LateAtHighest,
             Self::Waits { .. } => Code::Waits,

@@ -26,6 +26,7 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
         plan: &plan,
         now: expand(controller, &plan, situation.zone, horizon, Level::Calendar),
         highest: expand(controller, &plan, situation.zone, horizon, Level::Highest),
+        windows: Bound::open().within(&controller.windows).into_owned(),
         meant: budget.as_ref().map_or_else(Vec::new, |b| {
             b.groups.iter().flat_map(|g| g.stations.iter().map(|s| (s.program, s.waterings))).collect()
         }),
@@ -35,6 +36,7 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
         look.starts(situation, program, &mut out);
         look.days(situation, program, &mut out);
         look.hours(situation, program, &mut out);
+        look.water_windows(program, &mut out);
         look.waiting(program, &mut out);
     }
     if let Some(date) = look.now.beyond_limit.or(look.highest.beyond_limit) {
@@ -49,29 +51,14 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
     out
 }
 
-/// The runs of a program that go into forbidden time. A start that lies wholly in allowed time is asked about once
-/// and not run by run.
-fn forbidden_runs<'a>(
-    rules: &'a Bound,
-    expansion: &'a Expansion,
-    letter: ProgramLetter,
-) -> impl Iterator<Item = &'a Run> {
-    let is_forbidden = |date, from, to| rules.first_forbidden(date, from, to).is_some();
-    let into = move |start: &&Began| match expansion.runs_of(start) {
-        [first, .., last] => is_forbidden(start.date, first.local_start, last.local_stop()),
-        _ => true,
-    };
-    let starts = expansion.starts.iter().filter(move |s| s.letter == letter).filter(into);
-    let runs = starts.flat_map(|s| expansion.runs_of(s));
-    runs.filter(move |r| is_forbidden(r.date, r.local_start, r.local_stop()))
-}
-
 /// A controller with what it runs.
-struct Look<'a> {
+pub(super) struct Look<'a> {
     controller: &'a Controller,
-    plan: &'a Plan,
-    now: Expansion,
-    highest: Expansion,
+    pub(super) plan: &'a Plan,
+    pub(super) now: Expansion,
+    pub(super) highest: Expansion,
+    /// The panel's own water windows, as hours that are closed.
+    pub(super) windows: Bound,
     /// Waterings a week that the minutes of each program are for.
     meant: Vec<(ProgramLetter, f64)>,
 }
@@ -196,38 +183,6 @@ impl Look<'_> {
         {
             out.push(Finding::new(Problem::NeighbouringDays { first, second }, Severity::Note, Some(letter)));
         }
-    }
-
-    fn hours<Tz: TimeZone>(&self, situation: &Situation<'_, Tz>, program: &Program, out: &mut Vec<Finding>) {
-        let letter = program.letter;
-        let rules = situation.rules;
-        let into = |expansion: &Expansion| {
-            forbidden_runs(rules, expansion, letter).find_map(|r| {
-                let from = rules.first_forbidden(r.date, r.local_start, r.local_stop())?;
-                let same = expansion.runs.iter().filter(|o| o.letter == letter && o.date == r.date && o.by == r.by);
-                Some((from, same.map(|o| o.local_stop()).max().unwrap_or(r.local_stop()), r.date, r.by))
-            })
-        };
-        let (late, found) = match (into(&self.now), into(&self.highest)) {
-            (Some(found), _) => (false, found),
-            (None, Some(found)) => (true, found),
-            (None, None) => return,
-        };
-        let (from, ends, date, by) = found;
-        let problem = if late {
-            let now = self.now.runs.iter().filter(|r| r.letter == letter && r.date == date && r.by == by);
-            let ends_now = now.map(|r| r.local_stop()).max();
-            let month = self.plan.highest(letter).map(|(m, _)| m);
-            Problem::LateAtHighest { from, ends, ends_now, month }
-        } else {
-            Problem::ForbiddenHour { from, ends }
-        };
-        let mut f = Finding::new(problem, Severity::Rule, Some(letter));
-        f.stake = Stake::Rule;
-        let expansion = if late { &self.highest } else { &self.now };
-        f.marks = forbidden_runs(rules, expansion, letter).map(|r| Mark { date: r.date, at: r.local_stop() }).collect();
-        f.marks.dedup_by_key(|m| m.date);
-        out.push(f);
     }
 
     fn waiting(&self, program: &Program, out: &mut Vec<Finding>) {

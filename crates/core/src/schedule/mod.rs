@@ -9,6 +9,7 @@ mod check;
 mod finding;
 mod findings;
 mod follow;
+mod forbidden;
 mod helps;
 mod longest_start;
 mod plan;

@@ -18,6 +18,8 @@ pub(super) fn candidates<Tz: TimeZone>(
 ) -> Vec<Repair> {
     let Some(letter) = finding.letter else { return Vec::new() };
     let Some(program) = controller.program(letter) else { return Vec::new() };
+    let rules = situation.rules.within(&controller.windows);
+    let situation = &Situation { rules: &rules, ..*situation };
     let schedule = &program.schedule;
     match &finding.problem {
         Problem::SecondStart { start } => vec![Repair::RemoveStart(letter, *start)],
@@ -59,7 +61,9 @@ pub(super) fn candidates<Tz: TimeZone>(
         Problem::FightsSensor => vec![Repair::FreePercent(letter)],
         Problem::ForbiddenWeekdays { days } => closed_weekdays(situation, controller, letter, *days),
         Problem::ForbiddenDate { .. } => closed_dates(situation, controller, letter),
-        Problem::ForbiddenHour { .. } | Problem::LateAtHighest { .. } => moves(situation, controller, letter, None),
+        Problem::ForbiddenHour { .. } | Problem::LateAtHighest { .. } | Problem::OutsideWindow { .. } => {
+            moves(situation, controller, letter, None)
+        }
         Problem::Waits { planned, .. } => moves(situation, controller, letter, Some(*planned)),
         Problem::OddNeighbours => vec![
             Repair::SetDays(letter, DayMode::Every { days: 2, next: situation.first }),

@@ -77,3 +77,17 @@ impl Surroundings {
         check(&self.situation(), c)
     }
 }
+
+pub(crate) fn codes(findings: &[Finding]) -> Vec<Code> {
+    findings.iter().map(|f| f.code()).collect()
+}
+
+/// The only finding, mended, and what is left afterwards.
+pub(crate) fn mended(around: &Surroundings, c: &Controller, code: Code) -> Controller {
+    let found = around.check(c);
+    let finding = found.iter().find(|f| f.code() == code).unwrap_or_else(|| panic!("{code:?} in {found:?}"));
+    let repair = finding.repair.as_ref().unwrap_or_else(|| panic!("no repair: {finding:?}"));
+    let after = repair.applied(c).unwrap();
+    assert!(!codes(&around.check(&after)).contains(&code));
+    after
+}

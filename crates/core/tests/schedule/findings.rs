@@ -17,20 +17,6 @@ fn mwf() -> DayMode {
     DayMode::Weekdays(Days::of([Mon, Wed, Fri]))
 }
 
-fn codes(findings: &[Finding]) -> Vec<Code> {
-    findings.iter().map(|f| f.code()).collect()
-}
-
-/// The only finding, mended, and what is left afterwards.
-fn mended(around: &Surroundings, c: &Controller, code: Code) -> Controller {
-    let found = around.check(c);
-    let finding = found.iter().find(|f| f.code() == code).unwrap_or_else(|| panic!("{code:?} in {found:?}"));
-    let repair = finding.repair.as_ref().unwrap_or_else(|| panic!("no repair: {finding:?}"));
-    let after = repair.applied(c).unwrap();
-    assert!(!codes(&around.check(&after)).contains(&code));
-    after
-}
-
 #[test]
 fn a_sound_week_has_no_finding() {
     let mut c = controller(vec![station(1, A, 30), station(2, A, 30)]);

@@ -16,3 +16,4 @@ pub(crate) mod rounds;
 mod rounds_sensor;
 mod seasons;
 mod why;
+mod windows;

@@ -113,11 +113,11 @@ pub enum DialledValueDoc {
         /// The closed weekdays.
         never: Vec<DayDoc>,
     },
-    /// A start, `HH:MM`.
+    /// A start, or an end of a water window, `HH:MM`.
     Start(String),
     /// A percent.
     Percent(u16),
-    /// A start or a month that is off.
+    /// A start, a month or a water window that is off.
     Off,
     /// The sensor switch at active.
     SensorActive,
@@ -174,8 +174,8 @@ impl DialledValueDoc {
             Value::Minutes(run) | Value::Cycle(run) | Value::Soak(run) => Self::RunS(run.seconds()),
             Value::NoMinutes => Self::RunS(0),
             Value::Days(mode, never) => Self::Days { mode: (*mode).into(), never: day_list(*never) },
-            Value::Start(start) => Self::Start(start.to_string()),
-            Value::StartOff | Value::PercentOff => Self::Off,
+            Value::Start(time) | Value::WindowFrom(time) | Value::WindowTo(time) => Self::Start(time.to_string()),
+            Value::StartOff | Value::PercentOff | Value::WindowOff => Self::Off,
             Value::Percent(percent) => Self::Percent(percent.get()),
             Value::SensorActive => Self::SensorActive,
             Value::SensorBypassed => Self::SensorBypassed,

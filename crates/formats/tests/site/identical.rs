@@ -221,10 +221,19 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
         Just(MonthDial::Off),
         (1u16..=30).prop_map(|p| MonthDial::Set(Percent::new(p * 5).unwrap())),
     ]);
-    (station(1), station(2), schedules, proptest::collection::vec(sensor(), 0..3), temporary, dials).prop_map(
-        move |(one, two, schedules, sensors, temporary, dials)| {
-            let capability = Capability { sensor_inputs: 2, ..Preset::Monthly.capability() };
+    let windows = proptest::collection::vec((0u16..720, 720u16..1440), 0..=2);
+    let sensors = proptest::collection::vec(sensor(), 0..3);
+    (station(1), station(2), schedules, sensors, temporary, dials, windows).prop_map(
+        move |(one, two, schedules, sensors, temporary, dials, windows)| {
+            let capability = Capability { sensor_inputs: 2, water_windows: 2, ..Preset::Monthly.capability() };
             let mut c = Controller::new(name.into(), capability);
+            let time = |minute| StartTime::new(minute).unwrap();
+            // By day and over midnight.
+            let window = |(i, (a, b)): (usize, (u16, u16))| match i {
+                0 => WaterWindow { from: time(a), to: time(b) },
+                _ => WaterWindow { from: time(b), to: time(a) },
+            };
+            c.windows = windows.into_iter().enumerate().map(window).collect();
             c.stations = vec![one, two];
             c.normalise_programs();
             for (program, (days, starts, never)) in c.programs.iter_mut().zip(schedules) {

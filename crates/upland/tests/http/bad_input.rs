@@ -111,3 +111,44 @@ async fn nonsense_addresses_and_bodies_give_a_designed_page() {
     let long = "x".repeat(300 * 1024);
     assert_eq!(client.post("/places", &[("name", &long)]).status, 413);
 }
+
+/// Two windows in the hours of the panel's clock; more than it keeps, half a one and a time that is none are refused.
+#[tokio::test(flavor = "multi_thread")]
+async fn water_windows_are_set_on_a_panel_that_has_them() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let (_, controller) = client.import_site("library-terraces");
+    let address = controller.clone();
+    let form = || client.get(&address).form(&address);
+    let typed = [
+        ("water_windows", "2"),
+        ("window0from", "4:00 am"),
+        ("window0to", "09:00"),
+        ("window1from", "22:00"),
+        ("window1to", "03:30"),
+    ];
+    for (field, value, at, said) in [
+        ("water_windows", "0", "water_windows", "enter how many the panel keeps"),
+        ("water_windows", "1", "window0from", "Enter up to 1 windows"),
+        ("window1to", "", "window1to", "Enter a time"),
+        ("window1to", "25:00", "window1to", "Enter a time"),
+        ("window0to", "04:00", "window0from", "two different times"),
+    ] {
+        let refused = client.submit(&address, form(), &[&typed[..], &[(field, value)]].concat());
+        assert_eq!(refused.status, 422, "{field}: {}", refused.brief());
+        assert!(refused.body.contains(said), "{said}: {}", refused.brief());
+        assert!(refused.body.contains(&format!("id=\"{at}-error\"")), "{at}: {}", refused.brief());
+        assert_eq!(refused.field(field), value, "what was typed stays");
+    }
+    let saved = client.submit(&address, form(), &typed);
+    assert_eq!(saved.status, 303, "{}", saved.brief());
+    let page = client.get(&address);
+    assert_eq!((page.field("window0from").as_str(), page.field("window1to").as_str()), ("04:00", "03:30"));
+    // The week says when a start lies outside.
+    let week = client.get(&format!("{controller}/week")).body;
+    assert!(!week.contains("A runs outside"), "04:30 and 22:00 lie inside");
+    let late = [("window0from", "05:00"), ("window1from", ""), ("window1to", "")];
+    assert_eq!(client.submit(&address, form(), &late).status, 303);
+    let week = client.get(&format!("{controller}/week")).body;
+    assert!(week.contains("A runs outside of the panel’s water windows from 04:30"), "{week}");
+}

@@ -11,6 +11,7 @@ use uuid::Uuid;
 use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
+use super::water_windows::{self, WindowRow};
 use crate::form::{Form, new_key};
 use crate::show::{Measure, Units, date_short, month_long, number, percent};
 use crate::words::Words;
@@ -34,6 +35,7 @@ pub(crate) struct ControllerFormTemplate {
     pub(crate) panel_orders: Vec<Choice>,
     pub(crate) start_offs: Vec<Choice>,
     pub(crate) clock_faces: Vec<Choice>,
+    pub(crate) windows: Vec<WindowRow>,
     pub(crate) links: Vec<(String, String)>,
     pub(crate) spine: Option<Spine>,
     pub(crate) log: Vec<LogLine>,
@@ -138,6 +140,8 @@ pub(crate) fn filled(c: &Controller, version: i32) -> Form {
     form.set("cycle_soak", yes_no(k.cycle_soak));
     form.set("station_delay_max", k.station_delay_max.seconds().to_string());
     form.set("station_delay", c.station_delay.seconds().to_string());
+    form.set("water_windows", k.water_windows.to_string());
+    water_windows::fill(&mut form, &c.windows, k.clock_face);
     form.set("sensor_inputs", k.sensor_inputs.to_string());
     form.set("contact", k.contact.word());
     form.set("rain_delay_max", k.rain_delay_max.to_string());
@@ -209,8 +213,10 @@ pub(crate) fn read(form: &mut Form, before: &Controller) -> Option<Controller> {
         form.fail("base_month", Words.t("field-choice"));
     }
     let station_delay = form.whole::<u32>("station_delay", range::STATION_DELAY_SECONDS);
+    let windows = water_windows::read(form);
     let changed = Controller {
         name: name?,
+        windows: windows?,
         capability: capability?,
         base_month: base_month?,
         station_delay: RunTime::from_seconds(station_delay?),
@@ -234,6 +240,7 @@ fn read_capability(form: &mut Form) -> Option<Capability> {
     let start_step = form.whole("start_step", range::START_STEP);
     let every_max = form.whole("every_max", range::EVERY_DAYS);
     let station_delay_max = form.whole::<u32>("station_delay_max", range::STATION_DELAY_SECONDS);
+    let water_windows = form.whole("water_windows", range::WATER_WINDOWS);
     let sensor_inputs = form.whole("sensor_inputs", range::SENSOR_INPUTS);
     let rain_delay_max = form.whole("rain_delay_max", range::RAIN_DELAY);
     let contact = form.chosen("contact");
@@ -259,6 +266,7 @@ fn read_capability(form: &mut Form) -> Option<Capability> {
         never_days: form.is("never_days", "yes"),
         cycle_soak: form.is("cycle_soak", "yes"),
         station_delay_max: RunTime::from_seconds(station_delay_max?),
+        water_windows: water_windows?,
         sensor_inputs: sensor_inputs?,
         contact: contact?,
         rain_delay_max: rain_delay_max?,
@@ -323,6 +331,13 @@ fn explain(form: &mut Form, error: &ControllerError) {
         ControllerError::Run { number, what } => {
             let field = if *what == RunError::NoCycles { "cycle_soak" } else { "run_step" };
             form.fail(field, w.t1("capability-run-in-use", number.to_string()));
+        }
+        ControllerError::WaterWindows(most) => {
+            let (field, message) = match most {
+                0 => ("water_windows", w.t("capability-no-windows")),
+                most => ("window0from", w.t1("capability-windows", most.to_string())),
+            };
+            form.fail(field, message);
         }
         ControllerError::StationDelay(most) => {
             form.fail("station_delay", w.t1("capability-delay", most.to_string()));

@@ -55,6 +55,7 @@ pub(crate) const fn code_word(code: Code) -> &'static str {
         Code::FightsSensor => "fights_sensor",
         Code::ForbiddenDay => "forbidden_day",
         Code::ForbiddenHour => "forbidden_hour",
+        Code::OutsideWindow => "outside_window",
         Code::SensorRequired => "sensor_required",
         Code::LateAtHighest => "late_at_highest",
         Code::Waits => "waits",
@@ -145,6 +146,7 @@ const fn why_key(code: Code) -> &'static str {
         Code::FightsSensor => "found-fights",
         Code::ForbiddenDay => "found-day",
         Code::ForbiddenHour => "found-hour",
+        Code::OutsideWindow => "found-window",
         Code::SensorRequired => "found-sensor-required",
         Code::LateAtHighest => "found-late",
         Code::Waits => "found-waits",
@@ -211,6 +213,16 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
         Problem::ForbiddenHour { from, ends } => {
             (w.t2("f-hour", &letter, time(*from)), w.t1("f-hour-more", time(*ends)))
         }
+        Problem::OutsideWindow { from, ends, month } => (
+            match month {
+                Some(month) => w.with(
+                    "f-window-late",
+                    &[("month", &month_long(*month)), ("program", &letter), ("from", &time(*from))],
+                ),
+                None => w.t2("f-window", &letter, time(*from)),
+            },
+            w.t1("f-window-more", time(*ends)),
+        ),
         Problem::LateAtHighest { from, ends, ends_now, month } => {
             let month = month.map_or_else(String::new, month_long);
             (

@@ -58,7 +58,8 @@ pub struct Proposal {
 /// allow, programs on different days where that is possible. Starts: one a program, back to back,
 /// the last ending before the first closed hour of the morning (08:00 where there is none) at
 /// the year's highest percent. Cycles: where soil and slope ask for them and the panel has them;
-/// where it has none, the watering is divided over its starts. The method is our own.
+/// where it has none, the watering is divided over its starts. Water windows of the panel are kept to like hours that
+/// the rules leave open. The method is our own.
 #[must_use]
 pub fn propose<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controller, grouping: Grouping) -> Proposal {
     propose_as(situation, controller, grouping, Wish::default())
@@ -73,6 +74,8 @@ pub fn propose_as<Tz: TimeZone>(
     grouping: Grouping,
     wish: Wish,
 ) -> Proposal {
+    let rules = situation.rules.within(&controller.windows);
+    let situation = &Situation { rules: &rules, ..*situation };
     let mut c = controller.clone();
     if grouping == Grouping::ByNeed {
         group(&mut c, wish.pinned);

@@ -48,6 +48,7 @@ async fn new_page(
         panel_orders: panel_orders(),
         start_offs: start_offs(),
         clock_faces: clock_faces(),
+        windows: crate::pages::water_windows::rows(),
         links: Vec::new(),
         spine: None,
         log: Vec::new(),
@@ -79,6 +80,7 @@ async fn edit_page(
         panel_orders: panel_orders(),
         start_offs: start_offs(),
         clock_faces: clock_faces(),
+        windows: crate::pages::water_windows::rows(),
         links: vec![
             (format!("{post_to}/as-found"), Words.t("found-link")),
             (format!("{post_to}/log"), Words.t("log-link")),

@@ -206,6 +206,7 @@ fn ledger(dial: &DialIn<'_>, marks: &[Mark], at: Option<usize>) -> Ledger {
         Section::Program(l) => l.get().to_string(),
         Section::Percent => "%".to_owned(),
         Section::StationDelay | Section::RainDelay => w.t("dial-delay-short"),
+        Section::WaterWindows => w.t("dial-window-short"),
         Section::Sensor | Section::Obeys | Section::SensorSetting(_) => w.t("dial-sensor-short"),
         Section::Switch => w.t("dial-switch"),
     };

@@ -202,7 +202,7 @@ fn draw(
         week,
         highest: if input.level == Level::Highest { week } else { highest },
         day_volumes: day_volumes(first, week, volume),
-        rules: &at.rules,
+        rules: &at.rules.within(&input.controller.windows),
         findings,
         sun: [local(sun.sunrise), local(sun.sunset)],
         in_hand: if input.with_repairs { None } else { input.open },

@@ -1,0 +1,51 @@
+//! The water windows of a panel as a form.
+
+use upland_core::controller::{ClockFace, StartTime, WaterWindow};
+use upland_core::quantity::range;
+
+use crate::form::Form;
+use crate::show::panel_start;
+use crate::words::Words;
+
+/// A row of the form, by its fields.
+#[derive(Debug, Clone)]
+pub(crate) struct WindowRow {
+    pub(crate) number: String,
+    pub(crate) from: String,
+    pub(crate) to: String,
+}
+
+/// A row for each window that a panel may keep.
+pub(crate) fn rows() -> Vec<WindowRow> {
+    // A handful, by its own limits.
+    (0..range::WATER_WINDOWS.max as usize)
+        .map(|n| WindowRow { number: (n + 1).to_string(), from: format!("window{n}from"), to: format!("window{n}to") })
+        .collect()
+}
+
+/// Fills the form, in the hours of the panel's clock.
+pub(super) fn fill(form: &mut Form, windows: &[WaterWindow], face: ClockFace) {
+    for (row, window) in rows().iter().zip(windows) {
+        form.set(&row.from, panel_start(window.from, face));
+        form.set(&row.to, panel_start(window.to, face));
+    }
+}
+
+/// Reads the windows; errors stand beside their fields.
+pub(super) fn read(form: &mut Form) -> Option<Vec<WaterWindow>> {
+    let mut windows = Vec::new();
+    for row in rows() {
+        if form.get(&row.from).is_empty() && form.get(&row.to).is_empty() {
+            continue;
+        }
+        let [from, to] = [&row.from, &row.to].map(|field| {
+            let time = StartTime::read(form.get(field));
+            if time.is_none() {
+                form.fail(field, Words.t("field-time"));
+            }
+            time
+        });
+        windows.extend(from.zip(to).map(|(from, to)| WaterWindow { from, to }));
+    }
+    form.is_sound().then_some(windows)
+}
