@@ -92,6 +92,7 @@ mod tests {
             switch: Switch::On,
             sensor: SensorSwitch::None,
             stations: Vec::new(),
+            windows: Vec::new(),
             programs: Vec::new(),
             note: String::new(),
         }

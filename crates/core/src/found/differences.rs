@@ -1,7 +1,7 @@
 //! Where a panel and the plan differ, and taking the panel's value into the plan.
 
 use super::{FoundStation, Panel};
-use crate::controller::{Controller, DayMode, Days, MonthDial, PercentScope, ProgramLetter, StartTime};
+use crate::controller::{Controller, DayMode, Days, MonthDial, PercentScope, ProgramLetter, StartTime, WaterWindow};
 use crate::landscape::CycleSoak;
 use crate::quantity::{MonthOfYear, Percent, RunTime};
 use crate::schedule::{Level, Plan};
@@ -19,6 +19,8 @@ pub enum Part {
     Days(ProgramLetter),
     /// Its starts.
     Starts(ProgramLetter),
+    /// The panel's water windows.
+    Windows,
     /// Its percent in a month; of all programs where the panel has one for all.
     Percent(ProgramLetter, MonthOfYear),
 }
@@ -33,6 +35,7 @@ impl Part {
             Self::Cycle(n) => format!("cycle.{n}"),
             Self::Days(l) => format!("{}.days", l.get()),
             Self::Starts(l) => format!("{}.starts", l.get()),
+            Self::Windows => "windows".into(),
             Self::Percent(l, m) => format!("{}.percent.{}", l.get(), m.number()),
         }
     }
@@ -51,6 +54,8 @@ pub enum Held {
     Days(DayMode, Days),
     /// Starts.
     Starts(Vec<StartTime>),
+    /// Water windows.
+    Windows(Vec<WaterWindow>),
     /// A percent; none where the month is off.
     Percent(Option<Percent>),
 }
@@ -82,6 +87,9 @@ pub fn differences(panel: &Panel, known: &Controller, plan: &Plan) -> Vec<Differ
         program_differences(letter, panel, known, plan, &mut out);
     }
     percent_differences(panel, known, plan, &mut out);
+    let windows = [&panel.windows, &known.windows].map(|windows| Held::Windows(windows.clone()));
+    let [on_panel, planned] = windows;
+    out.push(Difference { part: Part::Windows, panel: on_panel, plan: planned, can_adopt: true });
     out.retain(|d| d.panel != d.plan);
     out
 }
@@ -233,6 +241,7 @@ pub fn adopt(panel: &Panel, known: &Controller, parts: &[Part]) -> Controller {
                     own.schedule.split = own.schedule.split.min(most);
                 }
             }
+            Part::Windows => c.windows.clone_from(&panel.windows),
             Part::Percent(letter, month) => {
                 let Some(found) = panel.programs.iter().find(|p| p.letter == letter) else { continue };
                 let one_for_all = c.capability.percent_scope == PercentScope::AllPrograms;

@@ -7,6 +7,7 @@ use super::water::{Cause, PanelWeek, ProgramWater};
 use super::{FoundProgram, FoundStation, Panel, SensorSwitch, Switch};
 use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, Days, ProgramLetter};
+use crate::place::Bound;
 use crate::quantity::RunTime;
 use crate::schedule::{Expansion, Situation};
 
@@ -66,6 +67,13 @@ pub enum PanelFinding {
         /// Its number.
         station: u8,
     },
+    /// A program runs outside of the panel's own water windows, where it does not water.
+    OutsideWindow {
+        /// The program.
+        letter: ProgramLetter,
+        /// The first run outside of them begins or goes on outside from here.
+        from: NaiveDateTime,
+    },
     /// A program runs on into hours that are closed, or into its own next start.
     Overrun {
         /// The program.
@@ -98,6 +106,7 @@ impl PanelFinding {
             Self::LeftoverProgram { .. } => "leftover_program",
             Self::UnknownStation { .. } => "found_unknown_station",
             Self::InTwoPrograms { .. } => "found_in_two_programs",
+            Self::OutsideWindow { .. } => "found_outside_window",
             Self::Overrun { .. } => "overrun",
         }
     }
@@ -143,6 +152,8 @@ pub fn panel_findings<Tz: TimeZone>(
         }
     }
     let week = PanelWeek::of(panel, known, situation);
+    let open = Bound::open();
+    let windows = open.within(&panel.windows);
     let water = week.program_water(panel, known, budget);
     for program in panel.programs.iter().filter(|p| !p.schedule().is_idle()) {
         let has_minutes = panel.stations.iter().any(|s| running(&s) && s.programs.contains(&program.letter));
@@ -150,6 +161,7 @@ pub fn panel_findings<Tz: TimeZone>(
             out.push(PanelFinding::LeftoverProgram { letter: program.letter });
         }
         out.extend(water.iter().filter(|w| w.letter == program.letter).copied().map(PanelFinding::Water));
+        out.extend(outside_window(program, &week.runs, &windows));
         out.extend(overrun(program, &week.runs, situation));
     }
     out
@@ -166,6 +178,14 @@ fn factory_state(panel: &Panel) -> Option<RunTime> {
     let first = panel.stations.first()?.minutes;
     let alike = panel.stations.len() > 1 && panel.stations.iter().all(|s| s.minutes == first);
     (first > RunTime::ZERO && alike && running.peek().is_some() && running.all(every_day)).then_some(first)
+}
+
+/// A run of the program outside of the panel's water windows.
+fn outside_window(program: &FoundProgram, week: &Expansion, windows: &Bound) -> Option<PanelFinding> {
+    let letter = program.letter;
+    let mut runs = week.runs.iter().filter(|r| r.letter == letter);
+    let from = runs.find_map(|r| windows.first_forbidden(r.date, r.local_start, r.local_stop()))?;
+    Some(PanelFinding::OutsideWindow { letter, from })
 }
 
 /// A run of the program that goes on into closed hours or a closed day.

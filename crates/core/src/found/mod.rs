@@ -8,7 +8,9 @@ mod water;
 use chrono::NaiveDateTime;
 use thiserror::Error;
 
-use crate::controller::{Capability, Controller, DayMode, Days, MonthDial, ProgramLetter, Schedule, StartTime};
+use crate::controller::{
+    Capability, Controller, DayMode, Days, MonthDial, ProgramLetter, Schedule, StartTime, WaterWindow,
+};
 use crate::field::check_date;
 use crate::landscape::CycleSoak;
 use crate::quantity::{MonthOfYear, Percent, RunTime, limit};
@@ -103,6 +105,8 @@ pub struct Panel {
     pub stations: Vec<FoundStation>,
     /// Programs, by letter.
     pub programs: Vec<FoundProgram>,
+    /// Water windows that it is set to.
+    pub windows: Vec<WaterWindow>,
     /// What else was seen; may be empty.
     pub note: String,
 }
@@ -130,6 +134,9 @@ pub enum PanelError {
     /// More starts than the panel has.
     #[error("program {}: more starts than the panel has", .0.get())]
     TooManyStarts(ProgramLetter),
+    /// More water windows than the panel keeps, or one that opens and closes at the same time.
+    #[error("up to {0} water windows, each with two different times")]
+    WaterWindows(u8),
     /// The same thing twice.
     #[error("{0} is there twice")]
     Twice(&'static str),
@@ -176,6 +183,10 @@ impl Panel {
                 return Err(PanelError::Twice("a program"));
             }
         }
+        let most = capability.water_windows;
+        if self.windows.len() > usize::from(most) || self.windows.iter().any(|w| w.from == w.to) {
+            return Err(PanelError::WaterWindows(most));
+        }
         // Line ends are part of a note; NUL and other control characters are not.
         let line_end = |c: char| matches!(c, '\n' | '\r' | '\t');
         let strange = self.note.chars().any(|c| c.is_control() && !line_end(c));
@@ -198,6 +209,7 @@ impl Panel {
     pub fn as_controller(&self, known: &Controller) -> Controller {
         let mut c = known.clone();
         c.temporaries.clear();
+        c.windows.clone_from(&self.windows);
         c.stations.retain(|s| self.stations.iter().any(|f| f.number == s.number));
         for station in &mut c.stations {
             let Some(found) = self.stations.iter().find(|f| f.number == station.number) else { continue };

@@ -68,8 +68,13 @@ impl Look<'_> {
     fn water(&self, letter: ProgramLetter, by: Option<StartTime>) -> Stake {
         let first = self.now.starts.first().map(|s| s.date);
         let week = |date: NaiveDate| first.is_some_and(|f| date < f + TimeDelta::days(7));
+        self.water_of(letter, self.starts_of(letter, by).filter(|s| week(s.date)).flat_map(|s| self.now.runs_of(s)))
+    }
+
+    /// Water of some runs of a program, m³; net depth, mean of its stations, mm, where an area is not known.
+    pub(super) fn water_of<'r>(&self, letter: ProgramLetter, runs: impl Iterator<Item = &'r Run>) -> Stake {
         let (mut volume, mut depth, mut known) = (0.0, 0.0_f64, true);
-        for run in self.starts_of(letter, by).filter(|s| week(s.date)).flat_map(|s| self.now.runs_of(s)) {
+        for run in runs {
             let Some(station) = self.plan.station(run.station) else { continue };
             match station.volume_m3(run.length) {
                 Some(v) => volume += v,

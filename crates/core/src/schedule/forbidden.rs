@@ -1,6 +1,6 @@
 //! Runs into time in which nothing may run, by the rules of the place or by the panel's own water windows.
 
-use chrono::{NaiveDate, NaiveDateTime, TimeZone};
+use chrono::{NaiveDate, NaiveDateTime, TimeDelta, TimeZone};
 
 use super::finding::{Finding, Mark, Problem, Severity, Stake};
 use super::findings::Look;
@@ -63,6 +63,10 @@ impl Look<'_> {
         let Some(Forbidden { late, from, ends, .. }) = self.forbidden(&self.windows, letter) else { return };
         let month = self.plan.highest(letter).map(|(month, _)| month).filter(|_| late);
         let mut f = Finding::new(Problem::OutsideWindow { from, ends, month }, Severity::Fault, Some(letter));
+        let expansion = if late { &self.highest } else { &self.now };
+        let last = expansion.starts.first().map(|s| s.date + TimeDelta::days(6));
+        let week = forbidden_runs(&self.windows, expansion, letter).filter(|r| last.is_some_and(|day| r.date <= day));
+        f.stake = self.water_of(letter, week);
         f.marks = self.forbidden_marks(&self.windows, letter, late);
         out.push(f);
     }

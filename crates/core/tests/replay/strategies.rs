@@ -132,6 +132,7 @@ fn panel(switch: Switch, sensor: SensorSwitch) -> Panel {
         switch,
         sensor,
         stations: vec![FoundStation { number: 1, minutes: min(30), programs: vec![A], cycle: None }],
+        windows: Vec::new(),
         programs: vec![FoundProgram {
             letter: A,
             days: DayMode::Weekdays(Days::ALL),

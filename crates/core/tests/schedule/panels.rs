@@ -40,6 +40,7 @@ fn panel() -> Panel {
         switch: Switch::On,
         sensor: SensorSwitch::Active,
         stations: vec![found(1, 60, &[A]), found(2, 90, &[B])],
+        windows: Vec::new(),
         programs: vec![program(A, vec![Mon, Wed, Fri], &["04:30"], 90), program(B, vec![Tue, Sat], &["04:30"], 90)],
         note: String::new(),
     }

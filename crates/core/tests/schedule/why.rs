@@ -99,6 +99,7 @@ fn what_stood_on_the_panel_is_what_was_found_or_dialled_last() {
         switch: Switch::On,
         sensor: SensorSwitch::None,
         stations: vec![FoundStation { number: 1, minutes: min(5), programs: vec![ProgramLetter::A], cycle: None }],
+        windows: Vec::new(),
         programs: vec![FoundProgram {
             letter: ProgramLetter::A,
             days: DayMode::Weekdays(Days::ALL),

@@ -99,3 +99,38 @@ fn a_panel_keeps_no_more_windows_than_it_has() {
     c.windows = vec![WaterWindow { from: time("04:00"), to: time("04:00") }];
     assert_eq!(c.check(), Err(ControllerError::WaterWindows(1)));
 }
+
+/// A window that somebody left on a panel: what it shuts out is found, and the plan can take it over.
+#[test]
+fn a_window_that_was_left_on_a_panel_is_found() {
+    use upland_core::found::*;
+    let mut known = windowed("04:30");
+    known.windows.clear();
+    let panel = Panel {
+        seen_at: monday().and_hms_opt(9, 0, 0).unwrap(),
+        clock: PanelClock { date: monday(), weekday: Some(Mon), time: time("09:00") },
+        switch: Switch::On,
+        sensor: SensorSwitch::None,
+        stations: vec![FoundStation { number: 1, minutes: min(100), programs: vec![A], cycle: None }],
+        programs: vec![FoundProgram {
+            letter: A,
+            days: known.programs[0].schedule.days,
+            starts: vec![time("04:30")],
+            never: Days::NONE,
+            percent: Percent::new(100).unwrap(),
+            months: None,
+        }],
+        windows: vec![WaterWindow { from: time("05:00"), to: time("09:00") }],
+        note: String::new(),
+    };
+    panel.check(&known.capability).unwrap();
+    let around = Surroundings::open();
+    let found = panel_findings(&panel, &known, &around.situation(), None);
+    let half_past_four = monday().and_hms_opt(4, 30, 0).unwrap();
+    assert!(found.contains(&PanelFinding::OutsideWindow { letter: A, from: half_past_four }), "{found:?}");
+    let differ = differences(&panel, &known, &around.situation().plan(&known));
+    assert!(differ.iter().any(|d| d.part == Part::Windows && d.can_adopt), "{differ:?}");
+    assert_eq!(adopt(&panel, &known, &[Part::Windows]).windows, panel.windows);
+    let three = Panel { windows: panel.windows.repeat(3), ..panel };
+    assert_eq!(three.check(&known.capability), Err(PanelError::WaterWindows(2)));
+}

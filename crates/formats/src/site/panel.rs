@@ -1,12 +1,14 @@
 use chrono::{NaiveDate, NaiveDateTime};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
+use upland_core::controller::WaterWindow;
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
 use upland_core::landscape::CycleSoak;
 use upland_core::quantity::{OutOfRange, Percent, RunTime};
 use upland_core::word::WordError;
 
 use super::DocError;
+use super::controller::WindowDoc;
 use super::days::{DayDoc, DayModeDoc, day_list, days_of, time_of};
 use super::error::letter;
 
@@ -72,6 +74,9 @@ pub struct PanelDoc {
     pub stations: Vec<FoundStationDoc>,
     /// Programs.
     pub programs: Vec<FoundProgramDoc>,
+    /// Water windows that it is set to.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub windows: Vec<WindowDoc>,
     /// What else was seen.
     #[serde(default)]
     pub note: String,
@@ -113,6 +118,7 @@ impl From<&Panel> for PanelDoc {
                     months: f.months.map(|months| months.map(|m| m.map(Percent::get))),
                 })
                 .collect(),
+            windows: p.windows.iter().map(WindowDoc::from).collect(),
             note: p.note.clone(),
         }
     }
@@ -165,6 +171,7 @@ impl TryFrom<&PanelDoc> for Panel {
                     })
                 })
                 .collect::<Result<_, DocError>>()?,
+            windows: doc.windows.iter().map(WaterWindow::try_from).collect::<Result<_, _>>()?,
             note: doc.note.clone(),
         })
     }

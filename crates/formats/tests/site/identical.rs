@@ -289,6 +289,7 @@ fn panel() -> impl Strategy<Value = Panel> {
                     soak: RunTime::from_seconds(minutes * 60),
                 }),
             }],
+            windows: vec![WaterWindow { from: StartTime::new(240).unwrap(), to: StartTime::new(30).unwrap() }],
             programs: vec![FoundProgram {
                 letter: ProgramLetter::A,
                 days,

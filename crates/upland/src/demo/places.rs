@@ -121,6 +121,7 @@ impl Demo {
             },
             switch: Switch::On,
             sensor: SensorSwitch::Active,
+            windows: Vec::new(),
             stations: c
                 .stations
                 .iter()

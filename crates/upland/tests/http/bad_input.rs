@@ -151,4 +151,17 @@ async fn water_windows_are_set_on_a_panel_that_has_them() {
     assert_eq!(client.submit(&address, form(), &late).status, 303);
     let week = client.get(&format!("{controller}/week")).body;
     assert!(week.contains("A runs outside of the panel’s water windows from 04:30"), "{week}");
+    // It stands on the card; found otherwise on the panel it is a difference.
+    let card = client.get(&format!("{controller}/door-card")).body;
+    assert!(card.contains("The panel waters only from 05:00–09:00"), "{card}");
+    let found = format!("{controller}/as-found");
+    let form = client.get(&found).form(&found);
+    let panel =
+        [("clock_date", "2026-06-11"), ("clock_time", "07:12"), ("window0from", "10:00"), ("window0to", "11:00")];
+    let half = client.submit(&found, form.clone(), &[&panel[..], &[("window0to", "")]].concat());
+    assert_eq!((half.status, half.field("window0from").as_str()), (422, "10:00"));
+    let kept = client.submit(&found, form, &panel);
+    assert_eq!(kept.status, 303, "{}", kept.brief());
+    let page = client.get(kept.location()).body;
+    assert!(page.contains("10:00–11:00") && page.contains("05:00–09:00"), "{page}");
 }

@@ -87,6 +87,7 @@ found-clock = clock
 found-minutes = minutes
 found-program = Program { $a }
 found-switches = Switches
+found-windows = Water windows
 found-switch = Off or on
 found-sensor = Sensor switch
 found-note = Note
@@ -219,6 +220,7 @@ af-percent-more = It is set to { $a }; the weather calls for { $b } %.
 af-percent-fits = It is set to { $a }; the weather calls for { $b } %. { $a } would be right for { $c }.
 af-two = { $a } is in two programs
 af-two-more = Both programs water it.
+af-window-more = The panel does not water outside of them. Move its start, or set other windows.
 af-overrun = { $a } runs until { $b }
 af-overrun-more = It runs into closed hours, as on { $a }.
 

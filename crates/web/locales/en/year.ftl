@@ -191,6 +191,7 @@ card-name = Name
 card-seen = % seen
 card-changed = What was changed and why
 card-look-again = Look again
+card-windows = The panel waters only from { $a }
 card-made = Worked out from the weather on record.
 card-ring = { $a }. Call the office before changing this card.
 card-kept = Upland Almanac keeps the working of every figure.

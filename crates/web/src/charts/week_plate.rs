@@ -372,7 +372,7 @@ fn closed(first: NaiveDate, rules: &Bound) -> Vec<Closed> {
                     y: Fixed(y),
                     width: Fixed(end - x),
                     height: Fixed(height),
-                    text: if end - x > 150.0 && length >= 2 { words } else { String::new() },
+                    text: if end - x > 175.0 && length >= 2 { words } else { String::new() },
                     text_x: Fixed(f64::midpoint(x, end)),
                     text_y: Fixed(y + ROW * (length as f64 / 2.0).floor() + 25.0),
                 });

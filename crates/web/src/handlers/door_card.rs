@@ -11,6 +11,7 @@ use crate::loading;
 use crate::pages::door_card::*;
 use crate::pages::field::FieldState;
 use crate::pages::stations::missing_note;
+use crate::pages::water_windows;
 use crate::show::{date_long, month_of};
 use crate::state::App;
 use crate::words::Words;
@@ -51,6 +52,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         months: card_months(now),
         programs: budget.as_ref().map_or_else(|_| Vec::new(), |b| card_programs(c, b, now)),
         schedules: card_schedules(c, &plan, &situation),
+        windows: water_windows::line(&c.windows, c.capability.clock_face),
         ends_head: ends_head(c, &plan),
         never: card_never(&context),
         sensors: card_sensors(c, user.units),

@@ -216,7 +216,7 @@ pub(crate) fn read(form: &mut Form, before: &Controller) -> Option<Controller> {
     let windows = water_windows::read(form);
     let changed = Controller {
         name: name?,
-        windows: windows?,
+        windows,
         capability: capability?,
         base_month: base_month?,
         station_delay: RunTime::from_seconds(station_delay?),

@@ -38,6 +38,8 @@ pub(crate) struct DoorCardTemplate {
     pub(crate) months: Vec<CardMonth>,
     pub(crate) programs: Vec<CardProgram>,
     pub(crate) schedules: Vec<CardSchedule>,
+    /// The water windows of the panel; empty for none.
+    pub(crate) windows: String,
     pub(crate) ends_head: String,
     pub(crate) never: Vec<String>,
     pub(crate) sensors: Vec<String>,

@@ -31,8 +31,14 @@ pub(super) fn fill(form: &mut Form, windows: &[WaterWindow], face: ClockFace) {
     }
 }
 
+/// Windows in a line; empty for none.
+pub(crate) fn line(windows: &[WaterWindow], face: ClockFace) -> String {
+    let one = |w: &WaterWindow| format!("{}–{}", panel_start(w.from, face), panel_start(w.to, face));
+    windows.iter().map(one).collect::<Vec<_>>().join(", ")
+}
+
 /// Reads the windows; errors stand beside their fields.
-pub(super) fn read(form: &mut Form) -> Option<Vec<WaterWindow>> {
+pub(super) fn read(form: &mut Form) -> Vec<WaterWindow> {
     let mut windows = Vec::new();
     for row in rows() {
         if form.get(&row.from).is_empty() && form.get(&row.to).is_empty() {
@@ -47,5 +53,5 @@ pub(super) fn read(form: &mut Form) -> Option<Vec<WaterWindow>> {
         });
         windows.extend(from.zip(to).map(|(from, to)| WaterWindow { from, to }));
     }
-    form.is_sound().then_some(windows)
+    windows
 }

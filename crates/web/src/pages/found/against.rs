@@ -8,6 +8,7 @@ use crate::context::ControllerContext;
 use crate::form::Form;
 use crate::pages::findings::mode_words;
 use crate::pages::stations::station_name;
+use crate::pages::water_windows::line;
 use crate::show::{minutes, month_long, panel_start, percent};
 use crate::words::Words;
 
@@ -95,6 +96,7 @@ fn part_words(part: Part, controller: &Controller) -> String {
         Part::Cycle(n) => w.t1("found-part-cycle", station_name(controller, n)),
         Part::Days(l) => w.t1("found-part-days", letter(l)),
         Part::Starts(l) => w.t1("found-part-starts", letter(l)),
+        Part::Windows => w.t("found-windows"),
         Part::Percent(l, month) => w.t2("found-part-percent", letter(l), month_long(month)),
     }
 }
@@ -113,6 +115,7 @@ fn held_words(held: &Held, controller: &Controller) -> String {
             let words: Vec<String> = starts.iter().map(|s| panel_start(*s, face)).collect();
             if words.is_empty() { w.t("off") } else { words.join("  ") }
         }
+        Held::Windows(windows) => or_none(line(windows, controller.capability.clock_face)),
         Held::Percent(None) => w.t("off"),
         Held::Percent(Some(value)) => percent(value.get()),
     }

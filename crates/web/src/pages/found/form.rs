@@ -10,6 +10,7 @@ use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
 
 use crate::form::{Form, new_key, parse_number};
 use crate::pages::days_form::{read_date, read_every, tick_days, ticked_days};
+use crate::pages::water_windows;
 use crate::show::{Measure, Units, minutes, panel_start};
 use crate::words::Words;
 
@@ -61,6 +62,7 @@ pub(crate) fn filled(panel: &Panel, capability: &Capability) -> Form {
             form.set(&format!("soak{}", s.number), minutes(set.soak));
         }
     }
+    water_windows::fill(&mut form, &panel.windows, capability.clock_face);
     for p in &panel.programs {
         let l = p.letter.get();
         let mode = match p.days {
@@ -124,12 +126,14 @@ pub(crate) fn read(form: &mut Form, capability: &Capability, now: NaiveDateTime)
         sensor,
         stations,
         programs,
+        windows: water_windows::read(form),
         note,
     };
     if let Err(error) = panel.check(capability) {
         let field = match error {
             upland_core::found::PanelError::Note => "note",
             upland_core::found::PanelError::Date => "clock_date",
+            upland_core::found::PanelError::WaterWindows(_) => "window0from",
             _ => "stations",
         };
         form.fail(field, Words.t1("found-cannot-be", error.to_string()));

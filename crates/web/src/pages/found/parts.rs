@@ -5,6 +5,7 @@ use upland_core::quantity::MonthOfYear;
 
 use super::form;
 use crate::pages::Choice;
+use crate::pages::water_windows::{self, WindowRow};
 use crate::show::{day_letter, day_long, month_short};
 use crate::words::Words;
 
@@ -56,6 +57,8 @@ pub(crate) struct PanelParts {
     pub(crate) percent_ends: [u16; 2],
     pub(crate) sensors: Vec<(&'static str, String)>,
     pub(crate) switches: Vec<(&'static str, String)>,
+    /// A row for each water window that the panel keeps.
+    pub(crate) windows: Vec<WindowRow>,
 }
 
 /// The twelve percents of a panel that keeps them by month.
@@ -134,6 +137,7 @@ impl PanelParts {
                 ("active", w.t("found-sensor-active")),
                 ("bypassed", w.t("found-sensor-bypassed")),
             ],
+            windows: water_windows::rows().into_iter().take(usize::from(k.water_windows)).collect(),
             switches: vec![("on", w.t("found-on")), ("held", w.t("found-held")), ("off", w.t("found-off"))],
         }
     }

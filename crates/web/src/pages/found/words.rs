@@ -79,6 +79,9 @@ fn words(finding: &PanelFinding, known: &Controller, units: Units) -> (String, S
         }
         PanelFinding::LeftoverProgram { letter } => (w.t1("af-leftover", l(letter)), w.t("af-leftover-more")),
         PanelFinding::InTwoPrograms { station } => (w.t1("af-two", station_name(known, station)), w.t("af-two-more")),
+        PanelFinding::OutsideWindow { letter, from } => {
+            (w.t2("f-window", l(letter), panel_time(from.time(), face)), w.t("af-window-more"))
+        }
         PanelFinding::Overrun { letter, ends } => (
             w.t2("af-overrun", l(letter), panel_time(ends.time(), face)),
             w.t1("af-overrun-more", date_short(ends.date())),
