@@ -30,7 +30,14 @@ async fn a_setting_is_chosen_from_its_replay_and_other_kinds_are_added() {
     b.check_page().await;
 
     b.press_button("ET sensor").await;
-    b.wait_for_text("#live-replay", "Class 2: the peak month").await;
+    b.wait_for_text("#live-replay", "Use climate step 2: the peak month").await;
+    // Another mark of its dial, then a sheet of its own: what it would set follows.
+    b.fill("#offset", "4").await;
+    b.wait_for_text("#live-replay", "Today about 110 %").await;
+    b.click("details.workd summary").await;
+    b.fill("#offset_step", "5").await;
+    b.wait_for_text("#live-replay", "Today about 100 %").await;
+    b.check_page().await;
     b.press_button("Soil-moisture sensor").await;
     b.wait_for_text("#live-replay h2", "Decision window").await;
     for (i, (at, reading)) in
