@@ -94,9 +94,11 @@ fn measure(
     times
 }
 
-fn report(what: &str, times: &[Duration]) {
+/// Prints some times and gives the 99th percentile, ms.
+fn report(what: &str, times: &[Duration]) -> f64 {
     let at = |share: f64| times[((times.len() - 1) as f64 * share) as usize].as_secs_f64() * 1000.0;
     println!("{what}: {} requests, p50 {:.1} ms, p95 {:.1} ms, p99 {:.1} ms", times.len(), at(0.5), at(0.95), at(0.99));
+    at(0.99)
 }
 
 /// A page and what is asked while something on it is dragged.
@@ -131,14 +133,20 @@ impl Dragged {
         for (kind, reading, dragging) in
             [("at work", READING, DRAGGING), ("without a pause", Duration::ZERO, Duration::ZERO)]
         {
-            report(
+            let page = report(
                 &format!("{} page, {PEOPLE} people {kind}", self.name),
                 &measure(base, &self.page, reading, |s, _, _| assert!(s.get(&self.page).contains(self.shows[0]))),
             );
-            report(
+            let drag = report(
                 &format!("a drag on it, {PEOPLE} people {kind}"),
                 &measure(base, &self.page, dragging, |s, token, n| self.ask(s, token, n, &version)),
             );
+            // The least that the same server and database can do for as many people at the pace of a drag.
+            let bare = report(
+                &format!("a bare select, {PEOPLE} people {kind}"),
+                &measure(base, &self.page, dragging, |s, _, _| assert!(s.get("/readyz").contains("ready"))),
+            );
+            println!("99th percentile to that of a bare select: page {:.1}, drag {:.1}", page / bare, drag / bare);
         }
     }
 
