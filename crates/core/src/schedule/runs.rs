@@ -171,7 +171,7 @@ fn without_grow_in(mut controller: Cow<'_, Controller>) -> Cow<'_, Controller> {
 ///
 /// The percent comes first, then the run-time step, to the nearest, halves up; then cycles. A run
 /// belongs to the date on which its program started. What stops watering for a while (off, rain
-/// delay) drops runs; rules of the place and sensors do not.
+/// delay) drops runs; rules of the place, sensors and water windows of the panel do not: those are found.
 #[must_use]
 pub fn expand<Tz: TimeZone>(
     controller: &Controller,

@@ -7,6 +7,7 @@ use super::runs::{Run, expand};
 use crate::budget::Dial;
 use crate::controller::{Controller, DayMode, ProgramLetter, TemporaryKind};
 use crate::in_force::{OffBy, in_force};
+use crate::place::Bound;
 use crate::quantity::{MonthOfYear, RunTime};
 
 /// Something that kept a station dry.
@@ -62,6 +63,8 @@ pub enum Obstacle {
         /// Its minutes.
         minutes: f64,
     },
+    /// Its runs lie outside of the panel's water windows.
+    OutsideWindow(ProgramLetter),
     /// A sensor held watering, as the weather on record makes it.
     SensorHeld {
         /// The sensor's id.
@@ -160,6 +163,13 @@ pub fn why_dry<Tz: TimeZone>(
             free.temporaries.retain(|t| !t.stops_watering());
             due = expand(&free, plan, zone, [date, date], Level::Calendar).runs;
             due.retain(|r| r.station == station);
+            let open = Bound::open();
+            let windows = open.within(&controller.windows);
+            let outside =
+                |r: &Run| windows.first_forbidden(r.date, r.local_start, r.local_stop()) == Some(r.local_start);
+            if !due.is_empty() && due.iter().all(outside) {
+                obstacles.push(Obstacle::OutsideWindow(letter));
+            }
             sensor_obstacles(controller, known, station, date, &mut obstacles, &mut unknown);
         }
         _ => obstacles.push(Obstacle::NoStation),

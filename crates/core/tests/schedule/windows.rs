@@ -134,3 +134,15 @@ fn a_window_that_was_left_on_a_panel_is_found() {
     let three = Panel { windows: panel.windows.repeat(3), ..panel };
     assert_eq!(three.check(&known.capability), Err(PanelError::WaterWindows(2)));
 }
+
+/// A start outside makes nothing, and that is why the ground is dry; a run that is cut short waters something.
+#[test]
+fn a_run_outside_of_its_window_is_why_the_ground_is_dry() {
+    let ask = |start: &str| {
+        let c = windowed(start);
+        why_dry(&c, &Plan::of(&c, None), &ZONE, &Known::default(), 1, monday()).obstacles
+    };
+    assert_eq!(ask("04:30"), []);
+    assert_eq!(ask("06:30"), [], "ninety of its hundred minutes lie inside");
+    assert_eq!(ask("12:00"), [Obstacle::OutsideWindow(A)]);
+}

@@ -129,7 +129,7 @@ async fn water_windows_are_set_on_a_panel_that_has_them() {
     ];
     for (field, value, at, said) in [
         ("water_windows", "0", "water_windows", "enter how many the panel keeps"),
-        ("water_windows", "1", "window0from", "Enter up to 1 windows"),
+        ("water_windows", "1", "window0from", "Enter one window, with two different times"),
         ("window1to", "", "window1to", "Enter a time"),
         ("window1to", "25:00", "window1to", "Enter a time"),
         ("window0to", "04:00", "window0from", "two different times"),

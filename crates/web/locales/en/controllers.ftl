@@ -75,7 +75,11 @@ controller-windows-most = How many it keeps
 controller-window-from = Window { $a }, from
 controller-window-to = Window { $a }, to
 capability-no-windows = Windows are set below: enter how many the panel keeps, or clear them.
-capability-windows = Enter up to { $a } windows, each with two different times.
+capability-windows =
+    { $n ->
+        [one] Enter one window, with two different times.
+       *[other] Enter up to { $n } windows, each with two different times.
+    }
 capability-delay = Enter up to { $a } s, the longest for this panel.
 capability-sensor-in-use = Sensor { $a } would no longer fit. Change it first.
 capability-temporary-in-use = A temporary setting would no longer fit. End it first.

@@ -335,7 +335,7 @@ fn explain(form: &mut Form, error: &ControllerError) {
         ControllerError::WaterWindows(most) => {
             let (field, message) = match most {
                 0 => ("water_windows", w.t("capability-no-windows")),
-                most => ("window0from", w.t1("capability-windows", most.to_string())),
+                most => ("window0from", w.count("capability-windows", usize::from(*most))),
             };
             form.fail(field, message);
         }

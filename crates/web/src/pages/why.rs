@@ -174,6 +174,7 @@ fn obstacle(o: &Obstacle, c: &Controller) -> (String, String) {
             let near = |d: &Option<NaiveDate>| d.map_or_else(|| w.t("dry-never"), date_short);
             (w.t1("dry-not-day", letter(l)), w.t2("dry-not-day-more", near(last), near(next)))
         }
+        Obstacle::OutsideWindow(l) => (w.t1("dry-window", letter(l)), w.t("dry-window-more")),
         Obstacle::NeverDay(l) => (w.t1("dry-never-day", letter(l)), w.t("dry-never-day-more")),
         Obstacle::NotYet { next } => (w.t1("dry-not-yet", date_short(*next)), w.t("dry-not-yet-more")),
         Obstacle::MonthOff(month) => (w.t1("dry-month-off", month_long(*month)), w.t("dry-month-off-more")),
