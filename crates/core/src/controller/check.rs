@@ -2,6 +2,7 @@
 
 use super::days::DayMode;
 use super::errors::{ControllerError, RunError, ScheduleError, TemporaryError};
+use super::hours::windows_fit;
 use super::model::{Controller, MonthDial, Program, name_is_valid};
 use super::station::Station;
 use super::temporary::{Temporary, TemporaryKind};
@@ -35,7 +36,7 @@ impl Controller {
             return Err(ControllerError::StationDelay(self.capability.station_delay_max.seconds()));
         }
         let most = self.capability.water_windows;
-        if self.windows.len() > usize::from(most) || self.windows.iter().any(|w| w.from == w.to) {
+        if !windows_fit(&self.windows, most) {
             return Err(ControllerError::WaterWindows(most));
         }
         if self.sensors.len() > limit::SENSORS {

@@ -6,6 +6,7 @@ mod check;
 mod days;
 mod days_fit;
 mod errors;
+mod hours;
 mod letter;
 mod model;
 mod month_days;
@@ -14,7 +15,6 @@ mod sensing;
 mod station;
 mod station_fields;
 mod temporary;
-mod window;
 
 pub use capability::{
     Capability, CapabilityError, ClockFace, Contact, DayModes, PanelOrder, PercentScope, PercentStorage, Preset,
@@ -24,8 +24,9 @@ pub use days::{DayMode, Days, Schedule, StartTime};
 pub(crate) use days_fit::choose_days;
 pub use days_fit::even_days;
 pub use errors::{ControllerError, RootZoneError, RunError, ScheduleError, TemporaryError};
+pub use hours::Hours;
+pub(crate) use hours::{outside, stretches, windows_fit};
 pub use letter::ProgramLetter;
 pub use model::{BaseMonth, Controller, MonthDial, MonthPlan, Program, name_is_valid};
 pub use station::{StatedRootZone, Station};
 pub use temporary::{Temporary, TemporaryKind};
-pub use window::{WaterWindow, closed_by};

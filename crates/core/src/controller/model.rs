@@ -2,10 +2,10 @@ use chrono::NaiveDate;
 
 use super::capability::Capability;
 use super::days::Schedule;
+use super::hours::Hours;
 use super::letter::ProgramLetter;
 use super::station::Station;
 use super::temporary::Temporary;
-use super::window::WaterWindow;
 use crate::field::check_text;
 use crate::quantity::{MonthOfYear, Percent, RunTime, limit};
 use crate::sensor::Sensor;
@@ -94,8 +94,9 @@ pub struct Controller {
     pub stations: Vec<Station>,
     /// Pause between two stations.
     pub station_delay: RunTime,
-    /// Water windows that the panel is set to; none for all of the day.
-    pub windows: Vec<WaterWindow>,
+    /// Water windows that the panel is set to, every day the same: outside of them it makes no start and ends what
+    /// runs. None for all of the day.
+    pub windows: Vec<Hours>,
     /// Sensors, in the order in which they were put on.
     pub sensors: Vec<Sensor>,
     /// What is set for a while: each has a reason and an end.

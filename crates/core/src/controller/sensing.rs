@@ -49,6 +49,23 @@ impl Controller {
         self.sensors.iter().find(|s| s.id == id)
     }
 
+    /// How the ET sensor of an id is set; nothing where there is none, or another kind.
+    #[must_use]
+    pub fn et_setting(&self, id: u16) -> Option<&EtSetting> {
+        match &self.sensor(id)?.kind {
+            SensorKind::Et { setting, .. } => Some(setting),
+            _ => None,
+        }
+    }
+
+    /// The same, to be changed.
+    pub(crate) fn et_setting_mut(&mut self, id: u16) -> Option<&mut EtSetting> {
+        match &mut self.sensors.iter_mut().find(|s| s.id == id)?.kind {
+            SensorKind::Et { setting, .. } => Some(setting),
+            _ => None,
+        }
+    }
+
     /// Adds a sensor under an id that no other sensor has, and gives that id.
     pub fn add_sensor(&mut self, sensor: Sensor) -> u16 {
         let id = next_id(self.sensors.iter().map(|s| s.id));

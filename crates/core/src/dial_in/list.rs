@@ -280,10 +280,9 @@ fn settings(kind: &SensorKind) -> [Option<Value>; 3] {
         ],
         SensorKind::Freeze { threshold_c, .. } => [Some(Value::FreezeSetting(*threshold_c)), None, None],
         SensorKind::SoilMoisture { threshold_pct, .. } => [threshold_pct.map(Value::SoilThreshold), None, None],
-        SensorKind::Et { setting, .. } => [
-            setting.sheet.climate(setting.climate).map(|step| Value::EtClimate(step.mark)),
-            setting.sheet.offset(setting.offset).copied().map(Value::EtOffset),
-            None,
-        ],
+        SensorKind::Et { setting, .. } => {
+            let [climate, offset] = setting.marks();
+            [climate.map(Value::EtClimate), offset.map(Value::EtOffset), None]
+        }
     }
 }

@@ -1,7 +1,7 @@
 //! Where a panel and the plan differ, and taking the panel's value into the plan.
 
 use super::{FoundStation, Panel};
-use crate::controller::{Controller, DayMode, Days, MonthDial, PercentScope, ProgramLetter, StartTime, WaterWindow};
+use crate::controller::{Controller, DayMode, Days, Hours, MonthDial, PercentScope, ProgramLetter, StartTime};
 use crate::landscape::CycleSoak;
 use crate::quantity::{MonthOfYear, Percent, RunTime};
 use crate::schedule::{Level, Plan};
@@ -55,7 +55,7 @@ pub enum Held {
     /// Starts.
     Starts(Vec<StartTime>),
     /// Water windows.
-    Windows(Vec<WaterWindow>),
+    Windows(Vec<Hours>),
     /// A percent; none where the month is off.
     Percent(Option<Percent>),
 }
@@ -87,8 +87,7 @@ pub fn differences(panel: &Panel, known: &Controller, plan: &Plan) -> Vec<Differ
         program_differences(letter, panel, known, plan, &mut out);
     }
     percent_differences(panel, known, plan, &mut out);
-    let windows = [&panel.windows, &known.windows].map(|windows| Held::Windows(windows.clone()));
-    let [on_panel, planned] = windows;
+    let [on_panel, planned] = [&panel.windows, &known.windows].map(|windows| Held::Windows(windows.clone()));
     out.push(Difference { part: Part::Windows, panel: on_panel, plan: planned, can_adopt: true });
     out.retain(|d| d.panel != d.plan);
     out

@@ -9,7 +9,7 @@ use crate::budget::YearBudget;
 use crate::controller::{Controller, DayMode, Days, ProgramLetter};
 use crate::place::Bound;
 use crate::quantity::RunTime;
-use crate::schedule::{Expansion, Situation};
+use crate::schedule::{Situation, first_forbidden};
 
 /// What is wrong with a panel as it was found.
 #[derive(Debug, Clone, PartialEq)]
@@ -152,8 +152,7 @@ pub fn panel_findings<Tz: TimeZone>(
         }
     }
     let week = PanelWeek::of(panel, known, situation);
-    let open = Bound::open();
-    let windows = open.within(&panel.windows);
+    let windows = Bound::of_windows(&panel.windows);
     let water = week.program_water(panel, known, budget);
     for program in panel.programs.iter().filter(|p| !p.schedule().is_idle()) {
         let has_minutes = panel.stations.iter().any(|s| running(&s) && s.programs.contains(&program.letter));
@@ -161,8 +160,11 @@ pub fn panel_findings<Tz: TimeZone>(
             out.push(PanelFinding::LeftoverProgram { letter: program.letter });
         }
         out.extend(water.iter().filter(|w| w.letter == program.letter).copied().map(PanelFinding::Water));
-        out.extend(outside_window(program, &week.runs, &windows));
-        out.extend(overrun(program, &week.runs, situation));
+        let letter = program.letter;
+        let outside = first_forbidden(&windows, &week.runs, letter);
+        out.extend(outside.map(|found| PanelFinding::OutsideWindow { letter, from: found.from }));
+        let overrun = first_forbidden(situation.rules, &week.runs, letter);
+        out.extend(overrun.map(|found| PanelFinding::Overrun { letter, ends: found.ends }));
     }
     out
 }
@@ -178,29 +180,4 @@ fn factory_state(panel: &Panel) -> Option<RunTime> {
     let first = panel.stations.first()?.minutes;
     let alike = panel.stations.len() > 1 && panel.stations.iter().all(|s| s.minutes == first);
     (first > RunTime::ZERO && alike && running.peek().is_some() && running.all(every_day)).then_some(first)
-}
-
-/// A run of the program outside of the panel's water windows.
-fn outside_window(program: &FoundProgram, week: &Expansion, windows: &Bound) -> Option<PanelFinding> {
-    let letter = program.letter;
-    let mut runs = week.runs.iter().filter(|r| r.letter == letter);
-    let from = runs.find_map(|r| windows.first_forbidden(r.date, r.local_start, r.local_stop()))?;
-    Some(PanelFinding::OutsideWindow { letter, from })
-}
-
-/// A run of the program that goes on into closed hours or a closed day.
-fn overrun<Tz: TimeZone>(
-    program: &FoundProgram,
-    week: &Expansion,
-    situation: &Situation<'_, Tz>,
-) -> Option<PanelFinding> {
-    let letter = program.letter;
-    let run = week
-        .runs
-        .iter()
-        .filter(|r| r.letter == letter)
-        .find(|r| situation.rules.first_forbidden(r.date, r.local_start, r.local_stop()).is_some())?;
-    let same = week.runs.iter().filter(|r| r.letter == letter && r.date == run.date && r.by == run.by);
-    let ends = same.map(|r| r.local_stop()).max().unwrap_or(run.local_stop());
-    Some(PanelFinding::Overrun { letter, ends })
 }

@@ -9,7 +9,7 @@ use chrono::NaiveDateTime;
 use thiserror::Error;
 
 use crate::controller::{
-    Capability, Controller, DayMode, Days, MonthDial, ProgramLetter, Schedule, StartTime, WaterWindow,
+    Capability, Controller, DayMode, Days, Hours, MonthDial, ProgramLetter, Schedule, StartTime, windows_fit,
 };
 use crate::field::check_date;
 use crate::landscape::CycleSoak;
@@ -106,7 +106,7 @@ pub struct Panel {
     /// Programs, by letter.
     pub programs: Vec<FoundProgram>,
     /// Water windows that it is set to.
-    pub windows: Vec<WaterWindow>,
+    pub windows: Vec<Hours>,
     /// What else was seen; may be empty.
     pub note: String,
 }
@@ -184,7 +184,7 @@ impl Panel {
             }
         }
         let most = capability.water_windows;
-        if self.windows.len() > usize::from(most) || self.windows.iter().any(|w| w.from == w.to) {
+        if !windows_fit(&self.windows, most) {
             return Err(PanelError::WaterWindows(most));
         }
         // Line ends are part of a note; NUL and other control characters are not.

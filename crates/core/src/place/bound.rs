@@ -3,7 +3,7 @@ use std::borrow::Cow;
 use chrono::{Datelike, NaiveDate, NaiveDateTime, NaiveTime, TimeDelta, Timelike};
 
 use super::spans::{Ban, Season};
-use crate::controller::{Capability, DayMode, Days, WaterWindow, closed_by};
+use crate::controller::{Capability, DayMode, Days, Hours, outside, stretches};
 
 /// Seconds of a day.
 const DAY: i64 = 86_400;
@@ -63,7 +63,7 @@ impl Allowed {
     /// Minutes of the day outside every forbidden stretch, as stretches, earliest first.
     #[must_use]
     pub fn free_minutes(&self) -> Vec<(u16, u16)> {
-        free_minutes(&self.hours)
+        outside(&self.hours)
     }
 
     /// The free stretches as they follow each other through the night: 18:00 to 10:00 is one of sixteen hours, from
@@ -84,23 +84,6 @@ impl Allowed {
     pub fn limit(&self, capability: Capability) -> Capability {
         Capability { watering_days: capability.watering_days.min(self.days_a_week().max(1)), ..capability }
     }
-}
-
-/// Minutes of the day outside closed stretches, as stretches, earliest first.
-pub(super) fn free_minutes(closed: &[(u16, u16)]) -> Vec<(u16, u16)> {
-    let mut closed = closed.to_vec();
-    closed.sort_unstable();
-    let (mut free, mut at) = (Vec::new(), 0);
-    for (from, to) in closed {
-        if from > at {
-            free.push((at, from));
-        }
-        at = at.max(to);
-    }
-    if at < 1440 {
-        free.push((at, 1440));
-    }
-    free
 }
 
 /// The rules of one place, its house number looked up.
@@ -189,26 +172,24 @@ impl Bound {
     /// The same with the water windows of a panel: what lies in none of them is closed too. A schedule has to keep to
     /// both.
     #[must_use]
-    pub fn within(&self, windows: &[WaterWindow]) -> Cow<'_, Self> {
-        let closed = closed_by(windows);
-        if closed.is_empty() {
+    pub fn within(&self, windows: &[Hours]) -> Cow<'_, Self> {
+        if windows.is_empty() {
             return Cow::Borrowed(self);
         }
+        let closed = outside(&stretches(windows));
         let mut both = self.clone();
         for allowed in both.seasons.iter_mut().map(|(_, open)| open).chain([&mut both.usual]) {
             allowed.hours.extend(&closed);
-            allowed.hours.sort_unstable();
-            // Hours that both close are closed once.
-            let mut joined: Vec<(u16, u16)> = Vec::with_capacity(allowed.hours.len());
-            for (from, to) in allowed.hours.drain(..) {
-                match joined.last_mut().filter(|last| from <= last.1) {
-                    Some(last) => last.1 = last.1.max(to),
-                    None => joined.push((from, to)),
-                }
-            }
-            allowed.hours = joined;
+            // Hours that both close are closed once: what lies outside of all that is free.
+            allowed.hours = outside(&allowed.free_minutes());
         }
         Cow::Owned(both)
+    }
+
+    /// The water windows of a panel alone, as hours that are closed.
+    #[must_use]
+    pub fn of_windows(windows: &[Hours]) -> Self {
+        Self::open().within(windows).into_owned()
     }
 
     /// Weekdays that are open in every season; those of the narrowest one where there is none.

@@ -8,7 +8,7 @@ mod tour;
 
 pub use bound::{Allowed, Bound, DateRule};
 pub use rules::{ClosedDates, DayRule, Rules, RulesError, SeasonRule, house_number};
-pub use spans::{Ban, DayOfYear, Hours, Season};
+pub use spans::{Ban, DayOfYear, Season};
 pub use tour::{ARRIVING_MINUTES, Leg, ROAD_FACTOR, SPEED_KM_PER_HOUR, Tour, tour};
 
 use crate::quantity::{OutOfRange, range};

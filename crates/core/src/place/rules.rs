@@ -3,9 +3,9 @@
 use chrono::NaiveDate;
 use thiserror::Error;
 
-use super::bound::{Allowed, Bound, DateRule, free_minutes};
-use super::spans::{Ban, Hours, Season};
-use crate::controller::Days;
+use super::bound::{Allowed, Bound, DateRule};
+use super::spans::{Ban, Season};
+use crate::controller::{Days, Hours, outside, stretches};
 use crate::field::{check_date, check_text};
 use crate::quantity::limit;
 
@@ -140,11 +140,6 @@ impl DayRule {
     }
 }
 
-/// Minutes of the day that spans of hours close, as stretches.
-fn stretches(hours: &[Hours]) -> Vec<(u16, u16)> {
-    hours.iter().flat_map(|h| h.stretches()).flatten().collect()
-}
-
 impl Rules {
     /// Most spans of hours.
     pub const HOURS_MAX: usize = limit::CLOSED_HOURS;
@@ -184,7 +179,7 @@ impl Rules {
             if days.at(house)?.and(self.never.complement()).is_empty() {
                 return Err(RulesError::NoDay);
             }
-            if free_minutes(&stretches(hours)).is_empty() {
+            if outside(&stretches(hours)).is_empty() {
                 return Err(RulesError::NoHour);
             }
         }

@@ -26,7 +26,7 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
         plan: &plan,
         now: expand(controller, &plan, situation.zone, horizon, Level::Calendar),
         highest: expand(controller, &plan, situation.zone, horizon, Level::Highest),
-        windows: Bound::open().within(&controller.windows).into_owned(),
+        windows: Bound::of_windows(&controller.windows),
         meant: budget.as_ref().map_or_else(Vec::new, |b| {
             b.groups.iter().flat_map(|g| g.stations.iter().map(|s| (s.program, s.waterings))).collect()
         }),
@@ -53,7 +53,7 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
 
 /// A controller with what it runs.
 pub(super) struct Look<'a> {
-    controller: &'a Controller,
+    pub(super) controller: &'a Controller,
     pub(super) plan: &'a Plan,
     pub(super) now: Expansion,
     pub(super) highest: Expansion,
@@ -226,17 +226,16 @@ impl Look<'_> {
 
     /// The longest run of each station in the year's highest week.
     fn longest_runs(&self) -> BTreeMap<u8, &Run> {
-        let mut longest: BTreeMap<u8, (RunTime, &Run)> = BTreeMap::new();
+        let mut longest: BTreeMap<u8, &Run> = BTreeMap::new();
         // At the year's highest percent every start of a program is the same.
         let first = |p: &Program| self.highest.starts.iter().find(|s| s.letter == p.letter);
         for run in self.controller.programs.iter().filter_map(first).flat_map(|s| self.highest.runs_of(s)) {
-            let length = run.length;
-            let known = longest.entry(run.station).or_insert((length, run));
-            if length > known.0 {
-                *known = (length, run);
+            let known = longest.entry(run.station).or_insert(run);
+            if run.length > known.length {
+                *known = run;
             }
         }
-        longest.into_iter().map(|(number, (_, run))| (number, run)).collect()
+        longest
     }
 
     fn stations(&self, out: &mut Vec<Finding>) {

@@ -10,13 +10,11 @@ use crate::controller::{Program, ProgramLetter, StartTime};
 use crate::place::Bound;
 
 /// A start that goes into forbidden time.
-struct Forbidden {
-    /// Whether it does only at the year's highest percent.
-    late: bool,
+pub(crate) struct Forbidden {
     /// From when.
-    from: NaiveDateTime,
+    pub(crate) from: NaiveDateTime,
     /// When it ends.
-    ends: NaiveDateTime,
+    pub(crate) ends: NaiveDateTime,
     date: NaiveDate,
     by: StartTime,
 }
@@ -38,11 +36,21 @@ fn forbidden_runs<'a>(
     runs.filter(move |r| is_forbidden(r.date, r.local_start, r.local_stop()))
 }
 
+/// The first start of a program that goes into forbidden time.
+pub(crate) fn first_forbidden(rules: &Bound, expansion: &Expansion, letter: ProgramLetter) -> Option<Forbidden> {
+    forbidden_runs(rules, expansion, letter).find_map(|r| {
+        let from = rules.first_forbidden(r.date, r.local_start, r.local_stop())?;
+        let same = expansion.runs.iter().filter(|o| o.letter == letter && o.date == r.date && o.by == r.by);
+        let ends = same.map(|o| o.local_stop()).max().unwrap_or_else(|| r.local_stop());
+        Some(Forbidden { from, ends, date: r.date, by: r.by })
+    })
+}
+
 impl Look<'_> {
     pub(super) fn hours<Tz: TimeZone>(&self, situation: &Situation<'_, Tz>, program: &Program, out: &mut Vec<Finding>) {
         let letter = program.letter;
         let rules = situation.rules;
-        let Some(Forbidden { late, from, ends, date, by }) = self.forbidden(rules, letter) else { return };
+        let Some((late, Forbidden { from, ends, date, by })) = self.forbidden(rules, letter) else { return };
         let problem = if late {
             let now = self.now.runs.iter().filter(|r| r.letter == letter && r.date == date && r.by == by);
             let ends_now = now.map(|r| r.local_stop()).max();
@@ -59,8 +67,12 @@ impl Look<'_> {
 
     /// Runs outside of the windows in which the panel lets its programs run: it does not make them.
     pub(super) fn water_windows(&self, program: &Program, out: &mut Vec<Finding>) {
+        // Most panels have none, and findings follow a drag.
+        if self.controller.windows.is_empty() {
+            return;
+        }
         let letter = program.letter;
-        let Some(Forbidden { late, from, ends, .. }) = self.forbidden(&self.windows, letter) else { return };
+        let Some((late, Forbidden { from, ends, .. })) = self.forbidden(&self.windows, letter) else { return };
         let month = self.plan.highest(letter).map(|(month, _)| month).filter(|_| late);
         let mut f = Finding::new(Problem::OutsideWindow { from, ends, month }, Severity::Fault, Some(letter));
         let expansion = if late { &self.highest } else { &self.now };
@@ -79,16 +91,9 @@ impl Look<'_> {
         marks
     }
 
-    /// The first run of a program into forbidden time, now or else at the year's highest percent.
-    fn forbidden(&self, rules: &Bound, letter: ProgramLetter) -> Option<Forbidden> {
-        let into = |expansion: &Expansion, late: bool| {
-            forbidden_runs(rules, expansion, letter).find_map(|r| {
-                let from = rules.first_forbidden(r.date, r.local_start, r.local_stop())?;
-                let same = expansion.runs.iter().filter(|o| o.letter == letter && o.date == r.date && o.by == r.by);
-                let ends = same.map(|o| o.local_stop()).max().unwrap_or_else(|| r.local_stop());
-                Some(Forbidden { late, from, ends, date: r.date, by: r.by })
-            })
-        };
+    /// The first start of a program that goes into forbidden time, now or else at the year's highest percent alone.
+    fn forbidden(&self, rules: &Bound, letter: ProgramLetter) -> Option<(bool, Forbidden)> {
+        let into = |expansion, late| first_forbidden(rules, expansion, letter).map(|found| (late, found));
         into(&self.now, false).or_else(|| into(&self.highest, true))
     }
 }

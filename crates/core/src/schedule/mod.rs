@@ -31,6 +31,7 @@ pub use check::{check, repair_all};
 pub use finding::{Code, Finding, Mark, Problem, Severity, Stake};
 pub use findings::detect;
 pub use follow::follow_soil;
+pub(crate) use forbidden::first_forbidden;
 pub use helps::{Help, Helped, helps};
 pub use plan::{Level, Plan, PlanStation};
 pub use propose::{Grouping, Proposal, Shortfall, propose, propose_as};

@@ -163,8 +163,7 @@ pub fn why_dry<Tz: TimeZone>(
             free.temporaries.retain(|t| !t.stops_watering());
             due = expand(&free, plan, zone, [date, date], Level::Calendar).runs;
             due.retain(|r| r.station == station);
-            let open = Bound::open();
-            let windows = open.within(&controller.windows);
+            let windows = Bound::of_windows(&controller.windows);
             let outside =
                 |r: &Run| windows.first_forbidden(r.date, r.local_start, r.local_stop()) == Some(r.local_start);
             if !due.is_empty() && due.iter().all(outside) {

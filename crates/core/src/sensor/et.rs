@@ -238,6 +238,12 @@ impl EtSetting {
         if there && self.sheet.offset(self.offset).is_some() { Ok(()) } else { Err(SheetError::NoSuchPosition) }
     }
 
+    /// The marks that its dials stand at: the climate step and the offset.
+    #[must_use]
+    pub fn marks(&self) -> [Option<Mark>; 2] {
+        [self.sheet.climate(self.climate).map(|step| step.mark), self.sheet.offset(self.offset).copied()]
+    }
+
     fn reference_of(&self, climate: u8) -> f64 {
         self.sheet.climate(climate).map_or(f64::INFINITY, ClimateStep::reference_mm_per_day)
     }

@@ -2,7 +2,7 @@
 
 use crate::controller::{Controller, DayMode, Days, MonthDial, PercentScope, ProgramLetter};
 use crate::quantity::{MonthOfYear, Percent, RunTime};
-use crate::sensor::{ClimateStep, EtSetting, SensorKind};
+use crate::sensor::ClimateStep;
 
 /// The one next change.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -106,10 +106,7 @@ impl Change {
     /// Share by which it scales every percent that an ET sensor sets; 1 for a change of anything else.
     #[must_use]
     pub fn scale_of_sensor(&self, controller: &Controller) -> f64 {
-        let setting = |id: u16| match controller.sensor(id).map(|s| &s.kind) {
-            Some(SensorKind::Et { setting, .. }) => Some(setting),
-            _ => None,
-        };
+        let setting = |id| controller.et_setting(id);
         let scale = match *self {
             Self::Offset { sensor, from, to, .. } => setting(sensor).map(|s| s.sheet.share(to) / s.sheet.share(from)),
             Self::Climate { sensor, from, to, .. } => setting(sensor).and_then(|s| {
@@ -148,12 +145,12 @@ impl Change {
                 }
             }
             Self::Offset { sensor, to, .. } => {
-                if let Some(setting) = et_setting(&mut c, sensor) {
+                if let Some(setting) = c.et_setting_mut(sensor) {
                     setting.offset = to;
                 }
             }
             Self::Climate { sensor, to, .. } => {
-                if let Some(setting) = et_setting(&mut c, sensor) {
+                if let Some(setting) = c.et_setting_mut(sensor) {
                     // Minutes that followed the step would move back what it moves.
                     setting.minutes_for = Some(setting.minutes_for.unwrap_or(setting.climate));
                     setting.climate = to;
@@ -167,11 +164,4 @@ impl Change {
         }
         c
     }
-}
-
-fn et_setting(controller: &mut Controller, sensor: u16) -> Option<&mut EtSetting> {
-    controller.sensors.iter_mut().find(|s| s.id == sensor).and_then(|s| match &mut s.kind {
-        SensorKind::Et { setting, .. } => Some(setting),
-        _ => None,
-    })
 }

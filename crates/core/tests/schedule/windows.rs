@@ -16,7 +16,7 @@ fn windowed(start: &str) -> Controller {
     let mut c = controller(vec![station(1, A, 100)]);
     c.capability.water_windows = 2;
     set(&mut c, A, DayMode::Weekdays(Days::of([Mon, Wed, Fri])), &[start]);
-    let window = |from, to| WaterWindow { from: time(from), to: time(to) };
+    let window = |from, to| Hours { from: time(from), to: time(to) };
     c.windows = vec![window("04:00", "08:00"), window("22:00", "01:00")];
     c.check().unwrap();
     c
@@ -96,7 +96,7 @@ fn a_panel_keeps_no_more_windows_than_it_has() {
     let mut c = windowed("04:30");
     c.capability.water_windows = 1;
     assert_eq!(c.check(), Err(ControllerError::WaterWindows(1)));
-    c.windows = vec![WaterWindow { from: time("04:00"), to: time("04:00") }];
+    c.windows = vec![Hours { from: time("04:00"), to: time("04:00") }];
     assert_eq!(c.check(), Err(ControllerError::WaterWindows(1)));
 }
 
@@ -120,7 +120,7 @@ fn a_window_that_was_left_on_a_panel_is_found() {
             percent: Percent::new(100).unwrap(),
             months: None,
         }],
-        windows: vec![WaterWindow { from: time("05:00"), to: time("09:00") }],
+        windows: vec![Hours { from: time("05:00"), to: time("09:00") }],
         note: String::new(),
     };
     panel.check(&known.capability).unwrap();

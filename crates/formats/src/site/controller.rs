@@ -1,14 +1,13 @@
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
-use upland_core::controller::{
-    BaseMonth, Capability, Controller, MonthPlan, Program, Schedule, Station, Temporary, WaterWindow,
-};
+use upland_core::controller::{BaseMonth, Capability, Controller, MonthPlan, Program, Schedule, Station, Temporary};
 use upland_core::quantity::{MonthOfYear, RunTime, limit};
 use upland_core::sensor::Sensor;
 use upland_core::word::{WordError, dial_of, dial_word};
 
-use super::days::{ScheduleDoc, time_of};
+use super::days::ScheduleDoc;
 use super::error::{DocError, letter};
+use super::rules::{HoursDoc, hours_doc, hours_of};
 use super::sensor::{SensorDoc, TemporaryDoc};
 use super::tabled::Tabled;
 
@@ -47,30 +46,6 @@ const fn version() -> u32 {
     super::VERSION
 }
 
-/// A water window of a panel.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, JsonSchema)]
-#[serde(deny_unknown_fields)]
-pub struct WindowDoc {
-    /// It opens, `HH:MM`.
-    pub from: String,
-    /// It closes, `HH:MM`; earlier than it opens where it goes over midnight.
-    pub to: String,
-}
-
-impl From<&WaterWindow> for WindowDoc {
-    fn from(window: &WaterWindow) -> Self {
-        Self { from: window.from.to_string(), to: window.to.to_string() }
-    }
-}
-
-impl TryFrom<&WindowDoc> for WaterWindow {
-    type Error = DocError;
-
-    fn try_from(doc: &WindowDoc) -> Result<Self, DocError> {
-        Ok(Self { from: time_of(&doc.from)?, to: time_of(&doc.to)? })
-    }
-}
-
 /// A controller with its programs and stations.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
@@ -94,7 +69,7 @@ pub struct ControllerDoc {
     pub station_delay_s: u32,
     /// Water windows that the panel is set to; none for all of the day.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub windows: Vec<WindowDoc>,
+    pub windows: Vec<HoursDoc>,
     /// Sensors.
     #[serde(default)]
     #[schemars(length(max = limit::SENSORS))]
@@ -118,7 +93,7 @@ impl From<&Controller> for ControllerDoc {
             programs: c.programs.iter().map(program_doc).collect(),
             stations: c.stations.iter().cloned().map(Tabled).collect(),
             station_delay_s: c.station_delay.seconds(),
-            windows: c.windows.iter().map(WindowDoc::from).collect(),
+            windows: hours_doc(&c.windows),
             sensors: c.sensors.iter().map(SensorDoc::from).collect(),
             temporaries: c.temporaries.iter().map(TemporaryDoc::from).collect(),
         }
@@ -156,7 +131,7 @@ impl TryFrom<&ControllerDoc> for Controller {
             programs: doc.programs.iter().map(program).collect::<Result<_, _>>()?,
             stations: doc.stations.iter().map(|s| s.0.clone()).collect(),
             station_delay: RunTime::from_seconds(doc.station_delay_s),
-            windows: doc.windows.iter().map(WaterWindow::try_from).collect::<Result<_, _>>()?,
+            windows: hours_of(&doc.windows)?,
             sensors: doc.sensors.iter().map(Sensor::try_from).collect::<Result<_, _>>()?,
             temporaries: doc.temporaries.iter().map(Temporary::try_from).collect::<Result<_, _>>()?,
         };

@@ -1,16 +1,15 @@
 use chrono::{NaiveDate, NaiveDateTime};
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
-use upland_core::controller::WaterWindow;
 use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSwitch, Switch};
 use upland_core::landscape::CycleSoak;
 use upland_core::quantity::{OutOfRange, Percent, RunTime};
 use upland_core::word::WordError;
 
 use super::DocError;
-use super::controller::WindowDoc;
 use super::days::{DayDoc, DayModeDoc, day_list, days_of, time_of};
 use super::error::letter;
+use super::rules::{HoursDoc, hours_doc, hours_of};
 
 /// A station as it was found.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
@@ -76,7 +75,7 @@ pub struct PanelDoc {
     pub programs: Vec<FoundProgramDoc>,
     /// Water windows that it is set to.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
-    pub windows: Vec<WindowDoc>,
+    pub windows: Vec<HoursDoc>,
     /// What else was seen.
     #[serde(default)]
     pub note: String,
@@ -118,7 +117,7 @@ impl From<&Panel> for PanelDoc {
                     months: f.months.map(|months| months.map(|m| m.map(Percent::get))),
                 })
                 .collect(),
-            windows: p.windows.iter().map(WindowDoc::from).collect(),
+            windows: hours_doc(&p.windows),
             note: p.note.clone(),
         }
     }
@@ -171,7 +170,7 @@ impl TryFrom<&PanelDoc> for Panel {
                     })
                 })
                 .collect::<Result<_, DocError>>()?,
-            windows: doc.windows.iter().map(WaterWindow::try_from).collect::<Result<_, _>>()?,
+            windows: hours_of(&doc.windows)?,
             note: doc.note.clone(),
         })
     }

@@ -1,7 +1,8 @@
 use chrono::NaiveDate;
 use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
-use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Hours, Rules, Season, SeasonRule};
+use upland_core::controller::Hours;
+use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Rules, Season, SeasonRule};
 use upland_core::word::WordError;
 
 use super::DocError;
@@ -37,7 +38,7 @@ pub enum DayRuleDoc {
     },
 }
 
-/// Hours without watering.
+/// Hours of the day; over midnight where they end before they begin.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct HoursDoc {
@@ -166,11 +167,11 @@ impl From<&DayRuleDoc> for DayRule {
     }
 }
 
-fn hours_doc(hours: &[Hours]) -> Vec<HoursDoc> {
+pub(super) fn hours_doc(hours: &[Hours]) -> Vec<HoursDoc> {
     hours.iter().copied().map(HoursDoc::from).collect()
 }
 
-fn hours_of(docs: &[HoursDoc]) -> Result<Vec<Hours>, DocError> {
+pub(super) fn hours_of(docs: &[HoursDoc]) -> Result<Vec<Hours>, DocError> {
     docs.iter().map(Hours::try_from).collect()
 }
 

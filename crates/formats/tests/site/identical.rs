@@ -8,7 +8,7 @@ use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSw
 use upland_core::landscape::{
     CycleSoak, Density, Exposure, Maturity, Plant, Planting, Slope, Soil, SprinklerType, WaterNeed,
 };
-use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Hours, Position, Rules, Season, SeasonRule};
+use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Position, Rules, Season, SeasonRule};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::sensor::{Disc, EtSetting, EtSheet, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
 use upland_formats::site::{Site, read_site, write_site};
@@ -230,8 +230,8 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
             let time = |minute| StartTime::new(minute).unwrap();
             // By day and over midnight.
             let window = |(i, (a, b)): (usize, (u16, u16))| match i {
-                0 => WaterWindow { from: time(a), to: time(b) },
-                _ => WaterWindow { from: time(b), to: time(a) },
+                0 => Hours { from: time(a), to: time(b) },
+                _ => Hours { from: time(b), to: time(a) },
             };
             c.windows = windows.into_iter().enumerate().map(window).collect();
             c.stations = vec![one, two];
@@ -289,7 +289,7 @@ fn panel() -> impl Strategy<Value = Panel> {
                     soak: RunTime::from_seconds(minutes * 60),
                 }),
             }],
-            windows: vec![WaterWindow { from: StartTime::new(240).unwrap(), to: StartTime::new(30).unwrap() }],
+            windows: vec![Hours { from: StartTime::new(240).unwrap(), to: StartTime::new(30).unwrap() }],
             programs: vec![FoundProgram {
                 letter: ProgramLetter::A,
                 days,

@@ -7,7 +7,7 @@ use upland_core::climate::normals::MonthNormal;
 use upland_core::climate::review::{Decision, Verdict};
 use upland_core::controller::*;
 use upland_core::landscape::{CycleSoak, Exposure, Plant, Slope, Soil, Sprinkler, SprinklerType};
-use upland_core::place::{DayRule, Hours, Position, Rules};
+use upland_core::place::{DayRule, Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::sensor::{EtSetting, EtSheet, Proof, Reading, Sensor, SensorKind};
 use upland_formats::site::{

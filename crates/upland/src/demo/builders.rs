@@ -2,9 +2,9 @@
 
 use anyhow::Context;
 use chrono::{NaiveDate, Weekday};
-use upland_core::controller::{Contact, DayMode, Days, Program, ProgramLetter, Schedule, StartTime, Station};
+use upland_core::controller::{Contact, DayMode, Days, Hours, Program, ProgramLetter, Schedule, StartTime, Station};
 use upland_core::landscape::{Plant, Sprinkler, SprinklerType};
-use upland_core::place::{DayRule, Hours, Rules};
+use upland_core::place::{DayRule, Rules};
 use upland_core::quantity::RateMmPerHour;
 use upland_core::sensor::{Proof, Sensor, SensorKind};
 

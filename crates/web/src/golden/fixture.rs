@@ -3,10 +3,10 @@
 use chrono::{DateTime, NaiveDate, Utc};
 use upland_core::climate::normals::{MonthNormal, Normals};
 use upland_core::controller::{
-    Controller, DayMode, Days, Preset, ProgramLetter, Schedule, StartTime, Station, Temporary, TemporaryKind,
+    Controller, DayMode, Days, Hours, Preset, ProgramLetter, Schedule, StartTime, Station, Temporary, TemporaryKind,
 };
 use upland_core::landscape::{CycleSoak, Exposure, Plant, Slope, Soil, SprinklerType};
-use upland_core::place::{Hours, Position, Rules};
+use upland_core::place::{Position, Rules};
 use upland_core::quantity::{MonthOfYear, Percent, RateMmPerHour, RunTime};
 use upland_core::sensor::{Sensor, SensorKind};
 use uuid::Uuid;

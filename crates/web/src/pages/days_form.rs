@@ -1,7 +1,7 @@
-//! Days and dates as forms carry them: a box for each weekday, a date, every N days.
+//! Days, dates and hours as forms carry them: a box for each weekday, a date, every N days, from and to.
 
 use chrono::{Datelike, NaiveDate};
-use upland_core::controller::{DayMode, Days};
+use upland_core::controller::{DayMode, Days, Hours, StartTime};
 
 use crate::form::Form;
 use crate::show::day_short;
@@ -49,4 +49,18 @@ pub(crate) fn read_every(form: &mut Form, [days, next]: [&str; 2], most: u8) -> 
         form.fail(next, Words.t("week-next-bad"));
     }
     Some(DayMode::Every { days: count?, next: date? })
+}
+
+/// Two times of a span of hours; nothing where both are empty, or where one is not a time, which is said.
+pub(crate) fn read_hours(form: &mut Form, from: &str, to: &str) -> Option<Hours> {
+    let (a, b) = (form.get(from).to_owned(), form.get(to).to_owned());
+    if a.is_empty() && b.is_empty() {
+        return None;
+    }
+    match (StartTime::read(&a), StartTime::read(&b)) {
+        (Some(from), Some(to)) => return Some(Hours { from, to }),
+        (None, _) => form.fail(from, Words.t("field-time")),
+        (_, None) => form.fail(to, Words.t("field-time")),
+    }
+    None
 }

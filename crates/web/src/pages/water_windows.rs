@@ -1,11 +1,11 @@
 //! The water windows of a panel as a form.
 
-use upland_core::controller::{ClockFace, StartTime, WaterWindow};
+use upland_core::controller::{ClockFace, Hours};
 use upland_core::quantity::range;
 
 use crate::form::Form;
+use crate::pages::days_form::read_hours;
 use crate::show::panel_start;
-use crate::words::Words;
 
 /// A row of the form, by its fields.
 #[derive(Debug, Clone)]
@@ -24,7 +24,7 @@ pub(crate) fn rows() -> Vec<WindowRow> {
 }
 
 /// Fills the form, in the hours of the panel's clock.
-pub(super) fn fill(form: &mut Form, windows: &[WaterWindow], face: ClockFace) {
+pub(super) fn fill(form: &mut Form, windows: &[Hours], face: ClockFace) {
     for (row, window) in rows().iter().zip(windows) {
         form.set(&row.from, panel_start(window.from, face));
         form.set(&row.to, panel_start(window.to, face));
@@ -32,26 +32,12 @@ pub(super) fn fill(form: &mut Form, windows: &[WaterWindow], face: ClockFace) {
 }
 
 /// Windows in a line; empty for none.
-pub(crate) fn line(windows: &[WaterWindow], face: ClockFace) -> String {
-    let one = |w: &WaterWindow| format!("{}–{}", panel_start(w.from, face), panel_start(w.to, face));
+pub(crate) fn line(windows: &[Hours], face: ClockFace) -> String {
+    let one = |w: &Hours| format!("{}–{}", panel_start(w.from, face), panel_start(w.to, face));
     windows.iter().map(one).collect::<Vec<_>>().join(", ")
 }
 
 /// Reads the windows; errors stand beside their fields.
-pub(super) fn read(form: &mut Form) -> Vec<WaterWindow> {
-    let mut windows = Vec::new();
-    for row in rows() {
-        if form.get(&row.from).is_empty() && form.get(&row.to).is_empty() {
-            continue;
-        }
-        let [from, to] = [&row.from, &row.to].map(|field| {
-            let time = StartTime::read(form.get(field));
-            if time.is_none() {
-                form.fail(field, Words.t("field-time"));
-            }
-            time
-        });
-        windows.extend(from.zip(to).map(|(from, to)| WaterWindow { from, to }));
-    }
-    windows
+pub(super) fn read(form: &mut Form) -> Vec<Hours> {
+    rows().iter().filter_map(|row| read_hours(form, &row.from, &row.to)).collect()
 }

@@ -38,7 +38,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         form.fail("offered", Words.t("round-other-offer"));
     }
     if !form.is_sound() {
-        return invalid(&round_page(&app, &user, &context, form).await?);
+        return invalid(&round_page(&app, &user, &context, form, recent).await?);
     }
     let changed = if answer == Answer::Accepted { applied(&context, &advice, today) } else { None };
     let write = changed.map(|controller| controller_write(&context.controller, &form, controller));

@@ -25,8 +25,9 @@ use crate::words::Words;
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let today = app.clock.today(context.at.zone);
-    let form = empty(&context, today, recent_et0_at(&user, &context, today).await?);
-    page(&round_page(&app, &user, &context, form).await?)
+    let recent = recent_et0_at(&user, &context, today).await?;
+    let form = empty(&context, today, recent);
+    page(&round_page(&app, &user, &context, form, recent).await?)
 }
 
 /// What a change would have done in the weather on record; empty where nothing changes.
@@ -62,6 +63,7 @@ pub(super) async fn round_page(
     user: &SignedIn,
     context: &ControllerContext,
     form: Form,
+    recent_et0: Option<f64>,
 ) -> Result<RoundTemplate, PageError> {
     let w = Words;
     let href = format!("/controllers/{}/round", context.controller.id);
@@ -69,8 +71,7 @@ pub(super) async fn round_page(
     let now = app.clock.local(context.at.zone);
     let records = user.account.newest_records(&[context.controller.id]).await?;
     let state = FieldState::of(&records);
-    let recent = recent_et0_at(user, context, now.date()).await?;
-    let seen = read(&mut form.clone(), context, now.date(), &state, recent);
+    let seen = read(&mut form.clone(), context, now.date(), &state, recent_et0);
     let advice = advice(context, &seen);
     Ok(RoundTemplate {
         sub: w.with(
@@ -83,7 +84,7 @@ pub(super) async fn round_page(
         ),
         back: format!("/controllers/{}/week", context.controller.id),
         version: context.controller.version,
-        percents: percents(context, now.date(), recent),
+        percents: percents(context, now.date(), recent_et0),
         grounds: grounds(context.controller()),
         advice: AdviceView {
             effect: effect_of(user, context.clone(), &advice, now.date()).await?,

@@ -1,7 +1,7 @@
 //! The one next change in words.
 
 use upland_core::controller::Controller;
-use upland_core::sensor::{EtSheet, Mark, SensorKind};
+use upland_core::sensor::{EtSheet, Mark};
 use upland_core::tuning::{Advice, Because, Change, Judgement, Seen};
 use upland_formats::site::ChangeDoc;
 
@@ -91,10 +91,7 @@ fn between_marks(
     positions: [u8; 2],
     mark: impl Fn(&EtSheet, u8) -> Option<Mark>,
 ) -> ChangeWords {
-    let sheet = c.sensor(sensor).and_then(|s| match &s.kind {
-        SensorKind::Et { setting, .. } => Some(&setting.sheet),
-        _ => None,
-    });
+    let sheet = c.et_setting(sensor).map(|setting| &setting.sheet);
     let [from, to] = positions.map(|position| {
         sheet.and_then(|sheet| mark(sheet, position)).map_or_else(|| position.to_string(), |m| m.to_string())
     });

@@ -8,9 +8,9 @@ use upland_core::quantity::limit;
 use uuid::Uuid;
 
 pub(crate) use self::part::{PartFields, month_choices};
-use self::part::{fill_seasons, part_words, read_hours, read_seasons, season_words};
+use self::part::{fill_seasons, part_words, read_seasons, season_words};
 use super::Choice;
-use super::days_form::{read_date, tick_days, ticked_days};
+use super::days_form::{read_date, read_hours, tick_days, ticked_days};
 use super::shell::Shell;
 use crate::context::PlaceRecord;
 use crate::form::{Form, new_key};

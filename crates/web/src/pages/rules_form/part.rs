@@ -1,12 +1,12 @@
 //! Days and hours of an authority as fields: the usual ones, and those of each season under names of their own.
 
-use upland_core::controller::StartTime;
-use upland_core::place::{Allowed, DayOfYear, DayRule, Hours, Rules, Season, SeasonRule};
+use upland_core::controller::Hours;
+use upland_core::place::{Allowed, DayOfYear, DayRule, Rules, Season, SeasonRule};
 use upland_core::quantity::MonthOfYear;
 
 use crate::form::Form;
 use crate::pages::Choice;
-use crate::pages::days_form::{tick_days, ticked_days};
+use crate::pages::days_form::{read_hours, tick_days, ticked_days};
 use crate::show::{day_list, month_long};
 use crate::words::Words;
 
@@ -167,20 +167,6 @@ fn read_day(form: &mut Form, [month, day]: &[String; 2]) -> Option<DayOfYear> {
         form.fail(day, Words.t("rules-season-day"));
     }
     found
-}
-
-/// Two times of a span of hours; nothing where both are empty, or where one is not a time, which is said.
-pub(super) fn read_hours(form: &mut Form, from: &str, to: &str) -> Option<Hours> {
-    let (a, b) = (form.get(from).to_owned(), form.get(to).to_owned());
-    if a.is_empty() && b.is_empty() {
-        return None;
-    }
-    match (StartTime::read(&a), StartTime::read(&b)) {
-        (Some(from), Some(to)) => return Some(Hours { from, to }),
-        (None, _) => form.fail(from, Words.t("field-time")),
-        (_, None) => form.fail(to, Words.t("field-time")),
-    }
-    None
 }
 
 /// The months to choose from, with none to begin with.

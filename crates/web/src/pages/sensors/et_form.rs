@@ -63,8 +63,7 @@ pub(crate) fn offset_marks(sheet: &EtSheet) -> Vec<MarkChoice> {
 
 /// The marks of a setting: its climate step and its offset.
 pub(crate) fn et_marks(setting: &EtSetting) -> [String; 2] {
-    let climate = setting.sheet.climate(setting.climate).map(|step| step.mark);
-    [climate, setting.sheet.offset(setting.offset).copied()].map(|m| m.map_or_else(String::new, |m| m.to_string()))
+    setting.marks().map(|m| m.map_or_else(String::new, |m| m.to_string()))
 }
 
 /// Fills the form of a saved sensor.
@@ -95,9 +94,8 @@ pub(super) fn read(form: &mut Form, c: &Controller, before: &SensorKind, units: 
         SensorKind::Et { setting, .. } => &setting.sheet,
         _ => &example,
     };
-    let sheet = read_sheet(form, stored, units);
+    let sheet = read_sheet(form, stored, units)?;
     let programs = c.programs.iter().map(|p| p.letter).filter(|l| form.is_ticked("et", l.get())).collect();
-    let sheet = sheet?;
     let climates: Vec<Mark> = sheet.climates.iter().map(|s| s.mark).collect();
     let climate = position(form, "climate", &climates);
     let minutes_for = if form.get("minutes_for").is_empty() { None } else { position(form, "minutes_for", &climates) };
