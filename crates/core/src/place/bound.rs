@@ -3,7 +3,7 @@ use std::borrow::Cow;
 use chrono::{Datelike, NaiveDate, NaiveDateTime, NaiveTime, TimeDelta, Timelike};
 
 use super::spans::{Ban, Season};
-use crate::controller::{Capability, DayMode, Days, Hours, outside, stretches};
+use crate::controller::{Capability, DayMode, Days, Hours, StartTime, outside, stretches};
 
 /// Seconds of a day.
 const DAY: i64 = 86_400;
@@ -95,6 +95,8 @@ pub struct Bound {
     pub seasons: Vec<(Season, Allowed)>,
     /// First and last days of dates without watering.
     pub closed: Vec<(NaiveDate, NaiveDate)>,
+    /// When people need the place or its water, where that is stated.
+    pub done_by: Option<StartTime>,
     /// A ban.
     pub ban: Option<Ban>,
     /// Whether a working rain or freeze sensor is required.
@@ -102,6 +104,9 @@ pub struct Bound {
 }
 
 impl Bound {
+    /// Evening watering begins no earlier than this minute of the day, 17:00 (common practice: the sun is low).
+    pub const EVENING: u16 = 1020;
+
     /// No rule at all.
     #[must_use]
     pub fn open() -> Self {
@@ -190,6 +195,14 @@ impl Bound {
     #[must_use]
     pub fn of_windows(windows: &[Hours]) -> Self {
         Self::open().within(windows).into_owned()
+    }
+
+    /// The hours in which people need the place or its water, as hours that are closed: from when watering is to be
+    /// done until the evening. Nothing where no such hour is stated.
+    #[must_use]
+    pub fn in_use(&self) -> Option<Self> {
+        let hours = vec![(self.done_by?.minute_of_day(), Self::EVENING)];
+        Some(Self::all_year(Allowed { hours, ..Allowed::default() }))
     }
 
     /// Weekdays that are open in every season; those of the narrowest one where there is none.

@@ -1,11 +1,13 @@
 //! The water rules of a place: which days, which hours. They bind everything that is proposed.
 
+use std::ops::RangeInclusive;
+
 use chrono::NaiveDate;
 use thiserror::Error;
 
 use super::bound::{Allowed, Bound, DateRule};
 use super::spans::{Ban, Season};
-use crate::controller::{Days, Hours, outside, stretches};
+use crate::controller::{Days, Hours, StartTime, outside, stretches};
 use crate::field::{check_date, check_text};
 use crate::quantity::limit;
 
@@ -68,6 +70,8 @@ pub struct Rules {
     pub seasons: Vec<SeasonRule>,
     /// Dates on which the place itself never waters.
     pub closed: Vec<ClosedDates>,
+    /// When the household or the public needs the place or its water: watering is done by then, where that is stated.
+    pub done_by: Option<StartTime>,
     /// A ban, while there is one.
     pub ban: Option<Ban>,
     /// Whether a working rain or freeze sensor is required.
@@ -108,6 +112,9 @@ pub enum RulesError {
     /// A date outside the years that are kept.
     #[error("dates are between 1900 and 2200")]
     Date,
+    /// An hour by which nobody can have watered, or by which it is no longer morning.
+    #[error("watering is done by a time between 05:00 and 12:00")]
+    DoneBy,
     /// A name that is too long.
     #[error("an authority's name has up to 60 characters")]
     Authority,
@@ -147,6 +154,9 @@ impl Rules {
     /// Most seasons with rules of their own.
     pub const SEASONS_MAX: usize = limit::RULE_SEASONS;
 
+    /// Minutes of the day between which watering can be asked to be done, 05:00 to 12:00.
+    pub const DONE_BY: RangeInclusive<u16> = 300..=720;
+
     /// Whether the rules are valid at a place of a house number.
     ///
     /// # Errors
@@ -171,6 +181,9 @@ impl Rules {
         let too_long = |c: &ClosedDates| check_text(&c.why, 0, limit::NAME).is_err();
         if self.closed.len() > limit::CLOSED_DATES || self.closed.iter().any(too_long) {
             return Err(RulesError::TooManyClosed);
+        }
+        if self.done_by.is_some_and(|at| !Self::DONE_BY.contains(&at.minute_of_day())) {
+            return Err(RulesError::DoneBy);
         }
         for (days, hours) in self.parts() {
             if hours.len() > Self::HOURS_MAX {
@@ -220,18 +233,19 @@ impl Rules {
             usual: part(&self.days, &self.hours),
             seasons: self.seasons.iter().map(|s| (s.season, part(&s.days, &s.hours))).collect(),
             closed: self.closed.iter().map(|c| (c.from, c.to)).collect(),
+            done_by: self.done_by,
             ban: self.ban,
             needs_sensor: self.needs_sensor,
         }
     }
 
-    /// Another place's rules of the authority, with the days and dates on which this place itself never waters.
+    /// Another place's rules of the authority, with the days and hours that this place itself keeps.
     #[must_use]
     pub fn under(&self, authority: &Self) -> Self {
-        Self { never: self.never, closed: self.closed.clone(), ..authority.clone() }
+        Self { never: self.never, closed: self.closed.clone(), done_by: self.done_by, ..authority.clone() }
     }
 
-    /// Whether an authority asks for anything, beyond the days and dates that the place itself closes.
+    /// Whether an authority asks for anything, beyond what the place itself keeps.
     #[must_use]
     pub fn has_authority(&self) -> bool {
         !Self::default().under(self).is_open()
@@ -241,7 +255,8 @@ impl Rules {
     #[must_use]
     pub fn is_open(&self) -> bool {
         let no_days = self.days == DayRule::Any && self.never.is_empty() && self.closed.is_empty();
-        no_days && self.hours.is_empty() && self.seasons.is_empty() && self.ban.is_none() && !self.needs_sensor
+        let no_hours = self.hours.is_empty() && self.done_by.is_none();
+        no_days && no_hours && self.seasons.is_empty() && self.ban.is_none() && !self.needs_sensor
     }
 }
 

@@ -43,6 +43,7 @@ pub enum Code {
     OutsideWindow,
     SensorRequired,
     LateAtHighest,
+    NotDone,
     Waits,
     OddNeighbours,
     NeighbouringDays,
@@ -170,6 +171,15 @@ pub enum Problem {
         /// The month of the highest percent.
         month: Option<MonthOfYear>,
     },
+    /// Waters while people need the place or its water.
+    NotDone {
+        /// When watering is to be done.
+        by: StartTime,
+        /// When the program ends.
+        ends: NaiveDateTime,
+        /// The month of the highest percent, where it is so only then.
+        month: Option<MonthOfYear>,
+    },
     /// A program waits for another.
     Waits {
         /// The program it waits for.
@@ -218,6 +228,7 @@ impl Problem {
             Self::OutsideWindow { .. } => Code::OutsideWindow,
             Self::SensorRequired => Code::SensorRequired,
             Self::LateAtHighest { .. } => Code::LateAtHighest,
+            Self::NotDone { .. } => Code::NotDone,
             Self::Waits { .. } => Code::Waits,
             Self::OddNeighbours => Code::OddNeighbours,
             Self::NeighbouringDays { .. } => Code::NeighbouringDays,

@@ -37,6 +37,7 @@ pub fn detect<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controll
         look.days(situation, program, &mut out);
         look.hours(situation, program, &mut out);
         look.water_windows(program, &mut out);
+        look.in_use(situation, program, &mut out);
         look.waiting(program, &mut out);
     }
     if let Some(date) = look.now.beyond_limit.or(look.highest.beyond_limit) {

@@ -83,6 +83,22 @@ impl Look<'_> {
         out.push(f);
     }
 
+    /// Runs while people need the place or its water.
+    pub(super) fn in_use<Tz: TimeZone>(
+        &self,
+        situation: &Situation<'_, Tz>,
+        program: &Program,
+        out: &mut Vec<Finding>,
+    ) {
+        let letter = program.letter;
+        let Some((by, rules)) = situation.rules.done_by.zip(situation.rules.in_use()) else { return };
+        let Some((late, Forbidden { ends, .. })) = self.forbidden(&rules, letter) else { return };
+        let month = self.plan.highest(letter).map(|(month, _)| month).filter(|_| late);
+        let mut f = Finding::new(Problem::NotDone { by, ends, month }, Severity::Note, Some(letter));
+        f.marks = self.forbidden_marks(&rules, letter, late);
+        out.push(f);
+    }
+
     fn forbidden_marks(&self, rules: &Bound, letter: ProgramLetter, late: bool) -> Vec<Mark> {
         let expansion = if late { &self.highest } else { &self.now };
         let mut marks: Vec<Mark> =

@@ -61,9 +61,10 @@ pub(super) fn candidates<Tz: TimeZone>(
         Problem::FightsSensor => vec![Repair::FreePercent(letter)],
         Problem::ForbiddenWeekdays { days } => closed_weekdays(situation, controller, letter, *days),
         Problem::ForbiddenDate { .. } => closed_dates(situation, controller, letter),
-        Problem::ForbiddenHour { .. } | Problem::LateAtHighest { .. } | Problem::OutsideWindow { .. } => {
-            moves(situation, controller, letter, None)
-        }
+        Problem::ForbiddenHour { .. }
+        | Problem::LateAtHighest { .. }
+        | Problem::OutsideWindow { .. }
+        | Problem::NotDone { .. } => moves(situation, controller, letter, None),
         Problem::Waits { planned, .. } => moves(situation, controller, letter, Some(*planned)),
         Problem::OddNeighbours => vec![
             Repair::SetDays(letter, DayMode::Every { days: 2, next: situation.first }),
@@ -205,7 +206,7 @@ fn more_starts<Tz: TimeZone>(
 }
 
 /// Starts moved to where they may end in time and nobody waits: before the hours that are
-/// closed, before and after other programs, at the beginning of free hours.
+/// closed, before people need the water, before and after other programs, at the beginning of free hours.
 fn moves<Tz: TimeZone>(
     situation: &Situation<'_, Tz>,
     controller: &Controller,
@@ -225,6 +226,7 @@ fn moves<Tz: TimeZone>(
             minutes.push(i64::from(shut) - own);
             minutes.push(i64::from(open));
         }
+        minutes.extend(situation.rules.done_by.map(|by| i64::from(by.minute_of_day()) - own));
         for other in controller.programs.iter().filter(|p| p.letter != letter) {
             let length = longest(other.letter, controller);
             for start in &other.schedule.starts {

@@ -63,17 +63,21 @@ fn any_controller() -> impl Strategy<Value = Controller> {
 }
 
 fn any_rules() -> impl Strategy<Value = Bound> {
-    (1u8..=127, prop::option::of((0u16..20, 1u16..10)), any::<bool>()).prop_map(|(days, hours, both)| {
-        let mut closed: Vec<(u16, u16)> =
-            hours.map(|(from, long)| (from * 60, ((from + long) * 60).min(1440))).into_iter().collect();
-        if both {
-            closed.push((600, 1080));
-        }
-        if (Allowed { hours: closed.clone(), ..Allowed::default() }).free_minutes().is_empty() {
-            closed.clear();
-        }
-        Bound::all_year(Allowed { days: Days::from_bits(days), hours: closed, ..Allowed::default() })
-    })
+    let done_by = prop::option::of((10u16..=24).prop_map(|halves| StartTime::new(30 * halves).unwrap()));
+    (1u8..=127, prop::option::of((0u16..20, 1u16..10)), any::<bool>(), done_by).prop_map(
+        |(days, hours, both, done_by)| {
+            let mut closed: Vec<(u16, u16)> =
+                hours.map(|(from, long)| (from * 60, ((from + long) * 60).min(1440))).into_iter().collect();
+            if both {
+                closed.push((600, 1080));
+            }
+            if (Allowed { hours: closed.clone(), ..Allowed::default() }).free_minutes().is_empty() {
+                closed.clear();
+            }
+            let usual = Allowed { days: Days::from_bits(days), hours: closed, ..Allowed::default() };
+            Bound { done_by, ..Bound::all_year(usual) }
+        },
+    )
 }
 
 proptest! {

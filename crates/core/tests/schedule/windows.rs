@@ -1,4 +1,5 @@
-//! The panel's own water windows: found, mended, proposed and dialled in. The weeks are worked by hand.
+//! The panel's own water windows, and the hour by which a place wants watering done: found, mended, proposed. The
+//! weeks are worked by hand.
 
 use chrono::Weekday::{Fri, Mon, Wed};
 use upland_core::controller::*;
@@ -145,4 +146,62 @@ fn a_run_outside_of_its_window_is_why_the_ground_is_dry() {
     assert_eq!(ask("04:30"), []);
     assert_eq!(ask("06:30"), [], "ninety of its hundred minutes lie inside");
     assert_eq!(ask("12:00"), [Obstacle::OutsideWindow(A)]);
+}
+
+/// A place that wants watering done by an hour.
+fn done_by(hour: &str) -> Surroundings {
+    Surroundings { rules: Bound { done_by: Some(time(hour)), ..Bound::open() }, normals: Some(normals()) }
+}
+
+#[test]
+fn watering_past_the_hour_when_people_are_up_is_noted_and_moved_before_it() {
+    let by_seven = done_by("07:00");
+    let starting = |start| {
+        let mut c = controller(vec![station(1, A, 105)]);
+        set(&mut c, A, DayMode::Weekdays(Days::of([Mon, Wed, Fri])), &[start]);
+        c.programs[0].months.iter_mut().for_each(|m| m.dial = MonthDial::Set(Percent::new(100).unwrap()));
+        c
+    };
+    let noted = |c: &Controller| {
+        let found = by_seven.check(c);
+        found.into_iter().find(|f| f.code() == Code::NotDone).map(|f| {
+            assert_eq!(f.severity, Severity::Note);
+            let Problem::NotDone { by, ends, month } = f.problem else { panic!() };
+            assert_eq!(by, time("07:00"));
+            (ends.format("%H:%M").to_string(), month)
+        })
+    };
+    // To 07:00 on the minute, and in the evening from 17:00.
+    for start in ["05:15", "17:00", "22:30"] {
+        assert_eq!(noted(&starting(start)), None, "{start}");
+    }
+    for (start, ends) in [("05:30", "07:15"), ("12:00", "13:45"), ("16:45", "18:30")] {
+        assert_eq!(noted(&starting(start)), Some((ends.into(), None)), "{start}");
+    }
+    // The latest start on a step of 15 min that ends by 07:00.
+    let late = starting("05:30");
+    assert_eq!(mended(&by_seven, &late, Code::NotDone).programs[0].schedule.starts, [time("05:15")]);
+    // At July's 120 % it takes 126 min: from 05:00 to 07:06, in June it is done at 06:45.
+    let mut july = starting("05:00");
+    july.programs[0].months[6].dial = MonthDial::Set(Percent::new(120).unwrap());
+    assert_eq!(noted(&july), Some(("07:06".into(), MonthOfYear::new(7))));
+    // Where nothing is stated, nothing is noted.
+    assert!(!codes(&Surroundings::open().check(&late)).contains(&Code::NotDone));
+}
+
+/// What is proposed ends by the stated hour, by 08:00 where there is none.
+#[test]
+fn a_proposal_is_done_by_the_hour_of_the_place() {
+    let starts = |around: &Surroundings| {
+        let mut c = controller(vec![station(1, A, 0)]);
+        c.stations[0].minutes = None;
+        let proposal = propose(&around.situation(), &c, Grouping::Keep);
+        assert_eq!(proposal.shortfalls, []);
+        assert!(!codes(&detect(&around.situation(), &proposal.controller)).contains(&Code::NotDone));
+        proposal.controller.programs[0].schedule.starts[0].minute_of_day()
+    };
+    let usual = starts(&Surroundings { rules: Bound::open(), normals: Some(normals()) });
+    for (hour, earlier) in [("08:00", 0), ("06:30", 90), ("10:00", -120)] {
+        assert_eq!(i32::from(starts(&done_by(hour))), i32::from(usual) - earlier, "{hour}");
+    }
 }

@@ -109,6 +109,9 @@ pub struct RulesDoc {
     /// Dates on which the place never waters.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub closed: Vec<ClosedDatesDoc>,
+    /// When watering is to be done, `HH:MM`, 05:00 to 12:00; left out where the place states no such hour.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub done_by: Option<String>,
     /// A ban.
     #[serde(default)]
     pub ban: Option<BanDoc>,
@@ -214,6 +217,7 @@ impl From<&Rules> for RulesDoc {
             hours: hours_doc(&r.hours),
             seasons: r.seasons.iter().map(SeasonRuleDoc::from).collect(),
             closed: r.closed.iter().map(|c| ClosedDatesDoc { from: c.from, to: c.to, why: c.why.clone() }).collect(),
+            done_by: r.done_by.map(|at| at.to_string()),
             ban: r.ban.map(|b| BanDoc { from: b.from, to: b.to, hours: b.hours.map(HoursDoc::from) }),
             needs_sensor: r.needs_sensor,
             authority: r.authority.clone(),
@@ -232,6 +236,7 @@ impl TryFrom<&RulesDoc> for Rules {
             hours: hours_of(&doc.hours)?,
             seasons: doc.seasons.iter().map(SeasonRule::try_from).collect::<Result<_, DocError>>()?,
             closed: doc.closed.iter().map(|c| ClosedDates { from: c.from, to: c.to, why: c.why.clone() }).collect(),
+            done_by: doc.done_by.as_deref().map(time_of).transpose()?,
             ban: match &doc.ban {
                 Some(b) => {
                     Some(Ban { from: b.from, to: b.to, hours: b.hours.as_ref().map(Hours::try_from).transpose()? })

@@ -94,6 +94,7 @@ fn of_the_year() -> impl Strategy<Value = Rules> {
                     .map(|(from, n, why)| ClosedDates { from, to: from + TimeDelta::days(n), why })
                     .collect(),
                 ban: ban.map(|b| Ban { hours: needs_sensor.then_some(Hours { from, to }), ..b }),
+                done_by: needs_sensor.then(|| StartTime::new(480).unwrap()),
                 needs_sensor,
                 authority: authority.trim().into(),
                 dated,

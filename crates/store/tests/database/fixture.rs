@@ -43,6 +43,7 @@ pub(crate) fn place(name: &str, series_id: Option<Uuid>) -> PlaceRecord {
         rules: Rules {
             seasons: Vec::new(),
             closed: Vec::new(),
+            done_by: None,
             needs_sensor: false,
             days: DayRule::ByParity { odd: Days::from_bits(0b10), even: Days::from_bits(0b1001) },
             never: Days::from_bits(0b100),

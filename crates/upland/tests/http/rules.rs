@@ -31,6 +31,7 @@ async fn dates_by_the_house_number_closed_dates_and_a_required_sensor_are_kept_a
         ("ban_hour_from", "4:00 am"),
         ("ban_hour_to", "05:00"),
         ("needs_sensor", "yes"),
+        ("done_by", "7:30 am"),
     ];
     let saved = client.submit(&rules, form, &entered);
     assert_eq!(saved.status, 303, "{}", saved.brief());
@@ -41,6 +42,7 @@ async fn dates_by_the_house_number_closed_dates_and_a_required_sensor_are_kept_a
         "closed 4 July",
         "no watering 04:00 to 05:00, 8 June to 10 June",
         "a working rain or freeze sensor is required",
+        "watering done by 07:30",
     ] {
         assert!(page.body.contains(said), "{said}: {}", page.brief());
     }
@@ -50,6 +52,7 @@ async fn dates_by_the_house_number_closed_dates_and_a_required_sensor_are_kept_a
     let week = client.get(&format!("{controller}/week"));
     assert!(week.body.contains("not allowed on that date"), "{}", week.brief());
     assert!(!week.body.contains("No rain or freeze sensor is at work"), "the one in the shed is");
+    assert!(week.body.contains("Watering here should be done by 07:30."), "{}", week.brief());
     let temporary = format!("{controller}/temporary");
     for sensor in ["1", "2"] {
         let bypass = [("kind", "bypass"), ("sensor", sensor), ("until", "2026-06-20"), ("reason", "seed")];
@@ -60,7 +63,13 @@ async fn dates_by_the_house_number_closed_dates_and_a_required_sensor_are_kept_a
     // And so does the site file, there and back.
     let place = rules.trim_end_matches("/rules");
     let file = client.get(&format!("{place}/site.json")).body;
-    for part in ["\"with_31st\": false", "\"needs_sensor\": true", "\"why\": \"summer fair\"", "\"from\": \"04:00\""] {
+    for part in [
+        "\"with_31st\": false",
+        "\"needs_sensor\": true",
+        "\"why\": \"summer fair\"",
+        "\"from\": \"04:00\"",
+        "\"done_by\": \"07:30\"",
+    ] {
         assert!(file.contains(part), "{part} in {file}");
     }
 }
@@ -75,10 +84,15 @@ async fn closed_dates_that_cannot_be_are_said_beside_their_field_and_nothing_typ
         ("closed1why", "mowing"),
         ("ban_hour_from", "25:00"),
         ("ban_hour_to", "05:00"),
+        ("done_by", "soon"),
     ];
     let refused = client.submit(&rules, form, &bad);
     assert_eq!(refused.status, 422);
-    assert!(errors(&refused) >= 3, "{}", refused.brief());
+    assert!(errors(&refused) >= 4, "{}", refused.brief());
+    assert_eq!(refused.field("done_by"), "soon");
+    let noon = client.submit(&rules, client.get(&rules).form(&rules), &[("done_by", "12:30")]);
+    assert_eq!((noon.status, errors(&noon)), (422, 1), "{}", noon.brief());
+    assert!(noon.body.contains("Enter a time from 05:00 to 12:00."), "{}", noon.brief());
     assert_eq!((refused.field("closed1why"), refused.field("ban_hour_from")), ("mowing".into(), "25:00".into()));
     assert!(client.get(&rules).body.contains("value=\"\""), "nothing was stored");
     assert_eq!(client.get(&rules).field("closed0from"), "");

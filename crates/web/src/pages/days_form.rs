@@ -51,6 +51,16 @@ pub(crate) fn read_every(form: &mut Form, [days, next]: [&str; 2], most: u8) -> 
     Some(DayMode::Every { days: count?, next: date? })
 }
 
+/// A time of the day; nothing where the field is empty, or where it is not a time, which is said.
+pub(crate) fn read_time(form: &mut Form, name: &str) -> Option<StartTime> {
+    let text = form.get(name).to_owned();
+    let time = StartTime::read(&text);
+    if time.is_none() && !text.is_empty() {
+        form.fail(name, Words.t("field-time"));
+    }
+    time
+}
+
 /// Two times of a span of hours; nothing where both are empty, or where one is not a time, which is said.
 pub(crate) fn read_hours(form: &mut Form, from: &str, to: &str) -> Option<Hours> {
     let (a, b) = (form.get(from).to_owned(), form.get(to).to_owned());

@@ -58,6 +58,7 @@ pub(crate) const fn code_word(code: Code) -> &'static str {
         Code::OutsideWindow => "outside_window",
         Code::SensorRequired => "sensor_required",
         Code::LateAtHighest => "late_at_highest",
+        Code::NotDone => "not_done",
         Code::Waits => "waits",
         Code::OddNeighbours => "odd_neighbours",
         Code::NeighbouringDays => "neighbouring_days",
@@ -113,6 +114,7 @@ fn view(number: usize, c: &Controller, f: &Finding, authority: &str, units: Unit
 const fn note_key(code: Code) -> &'static str {
     match code {
         Code::Waits => "note-waits",
+        Code::NotDone => "note-not-done",
         Code::OddNeighbours | Code::NeighbouringDays => "note-neighbours",
         Code::GhostProgram => "note-ghost",
         Code::NotScheduled => "note-not-scheduled",
@@ -149,6 +151,7 @@ const fn why_key(code: Code) -> &'static str {
         Code::OutsideWindow => "found-window",
         Code::SensorRequired => "found-sensor-required",
         Code::LateAtHighest => "found-late",
+        Code::NotDone => "found-not-done",
         Code::Waits => "found-waits",
         Code::OddNeighbours => "found-odd",
         Code::NeighbouringDays => "found-neighbours",
@@ -235,6 +238,16 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
                 },
             )
         }
+        Problem::NotDone { by, ends, month } => (
+            match month {
+                Some(month) => w.with(
+                    "f-not-done-late",
+                    &[("month", &month_long(*month)), ("program", &letter), ("ends", &time(*ends))],
+                ),
+                None => w.t2("f-not-done", &letter, time(*ends)),
+            },
+            w.t1("f-not-done-more", panel_start(*by, face)),
+        ),
         Problem::Waits { other, minutes, planned, begins } => (
             w.t2("f-waits", &letter, other.get().to_string()),
             w.with(

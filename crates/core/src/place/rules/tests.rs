@@ -38,6 +38,22 @@ fn never_water_days_come_off_whatever_the_authority_allows() {
 }
 
 #[test]
+fn the_hour_by_which_watering_is_done_is_the_places_own() {
+    let by = |at| Rules { done_by: StartTime::read(at), ..Rules::default() };
+    for (at, expected) in
+        [("05:00", Ok(())), ("12:00", Ok(())), ("04:59", Err(RulesError::DoneBy)), ("12:01", Err(RulesError::DoneBy))]
+    {
+        assert_eq!(by(at).check(""), expected, "{at}");
+    }
+    let authority = Rules { hours: vec![hours("10:00", "18:00")], ..by("09:00") };
+    let here = by("07:30").under(&authority);
+    assert_eq!((here.done_by, here.hours.len()), (StartTime::read("07:30"), 1));
+    assert!(!by("07:30").is_open() && !by("07:30").has_authority() && authority.has_authority());
+    assert_eq!(here.bind("").in_use().unwrap().usual.hours, [(450, 1020)]);
+    assert_eq!(Rules::default().bind("").in_use(), None);
+}
+
+#[test]
 fn odd_houses_water_on_odd_dates_and_the_31st_only_where_the_rule_lets_them() {
     let on = |house: &str, with_31st| {
         let rules = Rules { days: DayRule::ByDate { with_31st }, ..Rules::default() };

@@ -3,13 +3,14 @@
 use chrono::TimeZone;
 
 use crate::controller::{Controller, DayMode, Days, Program, ProgramLetter, StartTime};
+use crate::place::Bound;
 use crate::schedule::longest_start::longest_start;
 use crate::schedule::plan::Plan;
 use crate::schedule::situation::Situation;
 use crate::schedule::wish::{TimeWish, Wish};
 
-/// Programs should have ended by this minute of the day, 08:00, where no rule says otherwise
-/// (common practice: before people are about and the wind gets up).
+/// Programs should have ended by this minute of the day, 08:00, where the place states no other and no rule says
+/// otherwise (common practice: before people are about and the wind gets up).
 const ENDS_BY: u16 = 480;
 
 /// A program that still needs its starts.
@@ -139,7 +140,7 @@ fn windows<Tz: TimeZone>(situation: &Situation<'_, Tz>, wish: TimeWish, needed: 
         (TimeWish::Morning, _) | (_, None) => vec![morning()],
         (TimeWish::Evening, Some(evening)) => vec![evening],
         (TimeWish::Both, Some(evening)) => {
-            // By 08:00 what ends by then, by the first closed hour what does not.
+            // Before people are about what ends by then, by the first closed hour what does not.
             let early = one(window(situation, 0));
             let mut free = situation.allowed().free_minutes().into_iter().map(one);
             let whole = free.rfind(|[opens, shuts]| *opens <= early[0] && early[1] <= *shuts).unwrap_or(early);
@@ -186,6 +187,11 @@ fn set_starts(program: &mut Program, times: Vec<StartTime>) {
     program.schedule.starts = times;
 }
 
+/// The minute of the day by which programs should have ended.
+fn ends_by<Tz: TimeZone>(situation: &Situation<'_, Tz>) -> u16 {
+    situation.rules.done_by.map_or(ENDS_BY, StartTime::minute_of_day)
+}
+
 /// The free stretch that ends in the morning and holds what is needed: the last one that ends
 /// between 05:00 and noon, else the longest, which may go on through the night.
 fn window<Tz: TimeZone>(situation: &Situation<'_, Tz>, needed: i64) -> (u16, u16) {
@@ -193,18 +199,18 @@ fn window<Tz: TimeZone>(situation: &Situation<'_, Tz>, needed: i64) -> (u16, u16
     let free = rules.free_minutes();
     // Through the night, where the day after is always open too.
     let nights = if situation.rules.is_open_every_day(situation.first) { rules.free_stretches() } else { free.clone() };
-    let morning = free.iter().copied().filter(|(from, to)| *from < ENDS_BY && *to > 300).map(|(from, to)| {
-        // Where the stretch goes on into the day it ends by 08:00 when what is needed fits.
-        let end = if to > ENDS_BY && i64::from(ENDS_BY) - i64::from(from) >= needed { ENDS_BY } else { to };
+    let by = ends_by(situation);
+    let morning = free.iter().copied().filter(|(from, to)| *from < by && *to > 300).map(|(from, to)| {
+        // Where the stretch goes on into the day it ends before people are about, when what is needed fits.
+        let end = if to > by && i64::from(by) - i64::from(from) >= needed { by } else { to };
         (from, end)
     });
     let longest = nights.into_iter().max_by_key(|(from, to)| to - from);
     morning.into_iter().rfind(|(from, to)| i64::from(to - from) >= needed).or(longest).unwrap_or((0, 1440))
 }
 
-/// Evening watering begins no earlier than 17:00 and ends by 23:00 (common practice: the sun is low, and what is
-/// wet overnight stays wet longest).
-const EVENING: (u16, u16) = (1020, 1380);
+/// Evening watering ends by 23:00 (common practice: what is wet overnight stays wet longest).
+const EVENING: (u16, u16) = (Bound::EVENING, 1380);
 
 /// The free stretch of the evening; nothing where the rules leave none.
 fn evening<Tz: TimeZone>(situation: &Situation<'_, Tz>) -> Option<(u16, u16)> {

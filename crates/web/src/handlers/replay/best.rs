@@ -18,7 +18,7 @@ use crate::searches::{Outcome, Search, Searches};
 use crate::state::App;
 
 /// A search that is done by then is answered at once.
-const AT_ONCE: Duration = Duration::from_millis(1500);
+const AT_ONCE: Duration = Duration::from_secs(1);
 /// The page of a search asks again after so many seconds.
 const ASKS_AGAIN_S: &str = "1";
 

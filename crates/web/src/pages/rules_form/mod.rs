@@ -10,7 +10,7 @@ use uuid::Uuid;
 pub(crate) use self::part::{PartFields, month_choices};
 use self::part::{fill_seasons, part_words, read_seasons, season_words};
 use super::Choice;
-use super::days_form::{read_date, read_hours, tick_days, ticked_days};
+use super::days_form::{read_date, read_hours, read_time, tick_days, ticked_days};
 use super::shell::Shell;
 use crate::context::PlaceRecord;
 use crate::form::{Form, new_key};
@@ -77,6 +77,7 @@ pub(crate) fn filled(place: &PlaceRecord, version: i32) -> Form {
         form.set(why, &closed.why);
     }
     form.set("closed_rows", closed_fields(rules.closed.len()).len().to_string());
+    form.set("done_by", rules.done_by.map_or_else(String::new, |at| at.to_string()));
     form.set("needs_sensor", if rules.needs_sensor { "yes" } else { "no" });
     form.set("authority", &rules.authority);
     form.set("dated", rules.dated.map_or_else(String::new, |d| d.to_string()));
@@ -97,6 +98,7 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
     if ban_from.is_some() != ban_to.is_some() {
         form.fail(if ban_from.is_some() { "ban_to" } else { "ban_from" }, w.t("rules-ban-both"));
     }
+    let done_by = read_time(form, "done_by");
     let dated = read_date(form, "dated");
     let (days, hours) = usual?;
     let rules = Rules {
@@ -105,6 +107,7 @@ pub(crate) fn read(form: &mut Form, house_number: &str) -> Option<Rules> {
         hours,
         seasons,
         closed,
+        done_by,
         ban: ban_from.zip(ban_to).map(|(from, to)| Ban { from, to, hours: ban_hours }),
         needs_sensor: form.is("needs_sensor", "yes"),
         authority: form.get("authority").to_owned(),
@@ -133,6 +136,7 @@ pub(crate) const fn error_words(error: RulesError) -> (&'static str, &'static st
         RulesError::NoHour => ("h0from", "rules-no-hour"),
         RulesError::Ban => ("ban_to", "rules-ban-order"),
         RulesError::Closed(_) | RulesError::TooManyClosed => ("closed0to", "rules-closed-order"),
+        RulesError::DoneBy => ("done_by", "rules-done-by-range"),
         RulesError::Date => ("dated", "field-date"),
         RulesError::TooManyHours => ("h0from", "field-time"),
         RulesError::Seasons => ("s0from_day", "rules-seasons-meet"),
@@ -199,6 +203,9 @@ pub(crate) fn rules_parts(rules: &Rules, bound: &Bound) -> Vec<String> {
         };
         let why = if closed.why.is_empty() { span } else { w.t2("rules-closed-why", span, &closed.why) };
         parts.push(w.t1("rules-closed-line", why));
+    }
+    if let Some(by) = rules.done_by {
+        parts.push(w.t1("rules-done-by-line", by.to_string()));
     }
     if let Some(ban) = rules.ban {
         let span = w.t2("rules-span", date_short(ban.from), date_short(ban.to));
