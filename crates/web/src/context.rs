@@ -1,5 +1,7 @@
 //! A controller with its place and its weather: what the pages of a controller show.
 
+use std::sync::OnceLock;
+
 use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
 use upland_core::budget::{YearBudget, year_budget};
@@ -12,7 +14,7 @@ use upland_core::climate::review::{Decision, as_read};
 use upland_core::controller::Controller;
 use upland_core::in_force::{InForce, in_force};
 use upland_core::place::Bound;
-use upland_core::schedule::Situation;
+use upland_core::schedule::{Plan, Situation};
 use upland_core::word::Word as _;
 use uuid::Uuid;
 
@@ -253,6 +255,8 @@ pub(crate) fn zone_of(place: &PlaceRecord) -> Tz {
 pub(crate) struct ControllerContext {
     pub(crate) controller: Versioned<ControllerRecord>,
     pub(crate) at: PlaceContext,
+    /// The year's budget, once it was asked for: several parts of a page follow from it.
+    budget: OnceLock<Result<YearBudget, Missing>>,
 }
 
 /// Why there are no figures yet.
@@ -268,12 +272,17 @@ impl ControllerContext {
     /// A controller at a place, as a day knows it: what is over and was not put back goes on.
     pub(crate) fn of(mut controller: Versioned<ControllerRecord>, at: PlaceContext, today: NaiveDate) -> Self {
         controller.value.controller = controller.value.controller.as_of(today);
-        Self { controller, at }
+        Self::new(controller, at)
+    }
+
+    /// A controller at a place, as it is saved.
+    pub(crate) const fn new(controller: Versioned<ControllerRecord>, at: PlaceContext) -> Self {
+        Self { controller, at, budget: OnceLock::new() }
     }
 
     /// What is in force on a day; `found_off` is when the panel was last found off, with nothing dialled since.
     pub(crate) fn in_force(&self, found_off: Option<NaiveDate>, day: NaiveDate) -> InForce {
-        in_force(self.controller(), &self.week_of(day).plan(self.controller()), found_off, day)
+        in_force(self.controller(), &self.plan(), found_off, day)
     }
 
     pub(crate) fn controller(&self) -> &Controller {
@@ -284,8 +293,15 @@ impl ControllerContext {
         self.at.weather.as_ref().and_then(Weather::normals).ok_or(Missing::Weather)
     }
 
-    pub(crate) fn budget(&self) -> Result<YearBudget, Missing> {
-        budget_of(self.controller(), self.normals(), &self.at.rules)
+    /// The year's budget.
+    pub(crate) fn budget(&self) -> Result<&YearBudget, Missing> {
+        let budget = self.budget.get_or_init(|| budget_of(self.controller(), self.normals(), &self.at.rules));
+        budget.as_ref().map_err(|missing| *missing)
+    }
+
+    /// The figures on the panel.
+    pub(crate) fn plan(&self) -> Plan {
+        Plan::of(self.controller(), self.budget().ok())
     }
 
     /// What surrounds the controller in the week that a day falls in.

@@ -5,6 +5,7 @@ use std::collections::HashMap;
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 
 use chrono::{DateTime, NaiveDate, TimeDelta, Utc};
+use futures_util::future::join;
 use rayon::prelude::*;
 use tokio::sync::Semaphore;
 use upland_core::replay::SoilNow;
@@ -139,6 +140,22 @@ const MOST_KEPT: usize = 20_000;
 /// Controllers whose documents are in memory at once.
 const AT_ONCE: usize = 100;
 
+/// Controllers with the newest of their records.
+#[derive(Default)]
+struct Loaded {
+    contexts: Vec<ControllerContext>,
+    records: Vec<FieldRecord>,
+}
+
+async fn load(account: &Account, clock: Clock, chunk: Option<&[&ControllerHead]>) -> Result<Loaded, PageError> {
+    let Some(chunk) = chunk else { return Ok(Loaded::default()) };
+    let ids: Vec<Uuid> = chunk.iter().map(|head| head.id).collect();
+    Ok(Loaded {
+        contexts: loading::contexts(account, clock, chunk).await?,
+        records: account.newest_records(&ids).await?,
+    })
+}
+
 impl Default for Jobs {
     fn default() -> Self {
         Self { jobs: Kept::default(), ahead: Kept::default(), soil: Kept::default(), turns: Semaphore::new(2) }
@@ -188,10 +205,12 @@ impl Jobs {
         }
         let _turn = self.turns.acquire().await.map_err(|e| PageError::Ours(Box::new(e)))?;
         // Somebody else may have worked them out while this one waited.
-        for chunk in kept.missing(&days, heads).chunks(AT_ONCE) {
-            let ids: Vec<Uuid> = chunk.iter().map(|head| head.id).collect();
-            let contexts = loading::contexts(account, clock, chunk).await?;
-            let records = account.newest_records(&ids).await?;
+        let missing = kept.missing(&days, heads);
+        let mut chunks = missing.chunks(AT_ONCE);
+        let mut next = chunks.next();
+        let mut loaded = load(account, clock, next).await?;
+        while let Some(chunk) = next {
+            let Loaded { contexts, records } = loaded;
             let worked_out = apart(move || {
                 let of_controller = |context: &ControllerContext| {
                     let own = records.iter().filter(|r| r.controller_id == context.controller.id);
@@ -201,7 +220,11 @@ impl Jobs {
                 // A thousand controllers on the morning's first visit: every core has its share.
                 contexts.par_iter().map(of_controller).collect()
             });
-            kept.keep(chunk, worked_out.await?, &days);
+            next = chunks.next();
+            // The database fetches the next ones meanwhile.
+            let (worked_out, meanwhile) = join(worked_out, load(account, clock, next)).await;
+            kept.keep(chunk, worked_out?, &days);
+            loaded = meanwhile?;
         }
         Ok(kept.known(&days, heads))
     }

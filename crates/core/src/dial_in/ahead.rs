@@ -4,7 +4,7 @@ use std::collections::{BTreeSet, HashMap};
 
 use chrono::{Datelike, Months, NaiveDate, TimeDelta};
 
-use super::{Slot, Value, slots};
+use super::{Slot, SlotId, Value, slots};
 use crate::controller::{Controller, Temporary, TemporaryKind};
 use crate::schedule::Plan;
 
@@ -33,12 +33,12 @@ pub struct Change {
 #[must_use]
 pub fn changes_ahead(controller: &Controller, plan: &Plan, [first, last]: [NaiveDate; 2]) -> Vec<DayAhead> {
     let on = |date: NaiveDate| slots(controller, plan, date).into_iter().filter(|s| !s.is_clock());
-    let mut known: HashMap<String, Value> = on(first).map(|s| (s.key(), s.value)).collect();
+    let mut known: HashMap<SlotId, Value> = on(first).map(|s| (s.id(), s.value)).collect();
     let mut out = Vec::new();
     for date in turning_days(controller, [first, last]).range(first + TimeDelta::days(1)..=last) {
         let mut changes = Vec::new();
         for slot in on(*date) {
-            let before = known.insert(slot.key(), slot.value);
+            let before = known.insert(slot.id(), slot.value);
             if before != Some(slot.value) {
                 changes.push(Change { slot, before });
             }

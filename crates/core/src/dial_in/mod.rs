@@ -1,6 +1,7 @@
 //! Dialling in: every value of the panel and its sensors in the panel's own order, slots that must be off included.
 
 mod ahead;
+mod id;
 mod list;
 mod shown;
 
@@ -12,11 +13,12 @@ use crate::schedule::{Began, Level, Plan, expand};
 use crate::sensor::{Mark, Vent};
 
 pub use ahead::{Change, DayAhead, changes_ahead};
+pub use id::SlotId;
 pub use list::slots;
 pub use shown::shown;
 
 /// A part of the panel.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum Section {
     /// Date and time.
     Clock,
@@ -150,32 +152,10 @@ pub struct Slot {
 }
 
 impl Slot {
-    /// Names the slot in a record: the same slot of the same panel always has the same key.
+    /// Names the slot in a record, as [`Slot::id`] is shown.
     #[must_use]
     pub fn key(&self) -> String {
-        let month = self.month.map_or_else(String::new, |m| format!(".{}", m.number()));
-        match (self.section, self.value) {
-            (Section::Clock, Value::Date) => "clock.date".into(),
-            (Section::Clock, _) => "clock.time".into(),
-            (Section::Minutes, _) => format!("minutes.{}", self.index),
-            (Section::Soak, Value::Cycle(_)) => format!("cycle.{}", self.index),
-            (Section::Soak, _) => format!("soak.{}", self.index),
-            (Section::Program(l), Value::Days(..)) => format!("{}.days", l.get()),
-            (Section::Program(l), Value::Start(_) | Value::StartOff) => format!("{}.start.{}", l.get(), self.index),
-            (Section::Program(l), _) => format!("{}.percent{month}", l.get()),
-            (Section::Percent, _) => format!("percent{month}"),
-            (Section::StationDelay, _) => "station_delay".into(),
-            (Section::WaterWindows, Value::WindowTo(_)) => format!("window.{}.to", self.index),
-            (Section::WaterWindows, _) => format!("window.{}.from", self.index),
-            (Section::RainDelay, _) => "rain_delay".into(),
-            (Section::Sensor, _) => "sensor".into(),
-            (Section::Obeys, _) => format!("obeys.{}", self.index),
-            (Section::SensorSetting(id), Value::Vent(_)) => format!("sensor.{id}.vent"),
-            (Section::SensorSetting(id), Value::DaysAfterRain(_)) => format!("sensor.{id}.days"),
-            (Section::SensorSetting(id), Value::EtOffset(_)) => format!("sensor.{id}.offset"),
-            (Section::SensorSetting(id), _) => format!("sensor.{id}"),
-            (Section::Switch, _) => "switch".into(),
-        }
+        self.id().to_string()
     }
 
     /// The temporary setting that setting this slot puts back.

@@ -1,12 +1,23 @@
 use diesel::prelude::*;
 use diesel_async::RunQueryDsl;
+use rayon::prelude::*;
 use uuid::Uuid;
 
 use crate::error::StoreError;
 use crate::model::{ControllerRecord, Versioned};
 use crate::pool::Account;
-use crate::rows::ControllerRow;
+use crate::rows::JsonText;
 use crate::schema::{aggregates, controllers};
+
+/// So many documents are read at once where they were asked for; more of them take their time on threads of their own.
+const AT_ONCE: usize = 4;
+
+/// A row as it comes: id, document, version.
+type Row = (Uuid, JsonText, i32);
+
+fn read((id, document, version): Row) -> Result<Versioned<ControllerRecord>, StoreError> {
+    Ok(Versioned { id, version, value: ControllerRecord::of_document(document.read()?)? })
+}
 
 impl Account {
     /// The company's controllers with all that belongs to them, by name.
@@ -41,17 +52,17 @@ impl Account {
             )
             .filter(controllers::account_id.eq(self.id))
             .order((controllers::name, controllers::id))
-            .select((ControllerRow::as_select(), aggregates::version))
+            .select((controllers::id, controllers::document, aggregates::version))
             .into_boxed();
         if let Some(ids) = only {
             query = query.filter(controllers::id.eq_any(ids));
         }
-        let rows: Vec<(ControllerRow, i32)> = query.load(&mut self.connection().await?).await?;
-        rows.into_iter()
-            .map(|(row, version)| {
-                let value = ControllerRecord::of_document(row.document)?;
-                Ok(Versioned { id: row.id, version, value })
-            })
-            .collect()
+        let rows: Vec<Row> = query.load(&mut self.connection().await?).await?;
+        if rows.len() <= AT_ONCE {
+            return rows.into_iter().map(read).collect();
+        }
+        // A document of 24 stations takes a third of a millisecond, and a morning's first visit reads a thousand.
+        let apart = tokio::task::spawn_blocking(|| rows.into_par_iter().map(read).collect());
+        apart.await.map_err(|e| StoreError::BrokenRow(e.to_string()))?
     }
 }

@@ -2,8 +2,10 @@
 
 mod aggregate;
 mod daily;
+mod json_text;
 mod series;
 
 pub(crate) use aggregate::{ControllerRow, PlaceRow};
 pub(crate) use daily::{DayRow, DecisionRow};
+pub(crate) use json_text::JsonText;
 pub(crate) use series::{NormalRow, RevisionRow, SeriesRow, normals_by_variant};

@@ -2,7 +2,7 @@
 
 use upland_core::controller::Controller;
 
-use super::fixture::{Half, context};
+use super::fixture::{Half, context, with_controller};
 use crate::context::{ControllerContext, PlaceContext};
 use crate::pages::first_steps::first_steps;
 
@@ -22,12 +22,12 @@ fn one_step_after_the_other_until_there_is_a_schedule() {
     let place = PlaceContext { weather: None, ..full.at.clone() };
     let of_place = |rest: &str| Some(format!("/places/{}{rest}", full.at.place.id));
     assert_eq!(at(Some(&place), None), (1, of_place("/controllers/new")));
-    let mut empty = full.clone();
-    empty.controller.value.controller = Controller::new("New".into(), full.controller().capability);
-    empty.at = place.clone();
+    let mut controller = Controller::new("New".into(), full.controller().capability);
+    let empty = with_controller(controller.clone(), place.clone());
     assert_eq!(at(Some(&place), Some(&empty)), (2, Some(format!("/controllers/{}/stations", full.controller.id))));
-    empty.controller.value.controller.stations = full.controller().stations.clone();
-    empty.controller.value.controller.normalise_programs();
+    controller.stations = full.controller().stations.clone();
+    controller.normalise_programs();
+    let empty = with_controller(controller, full.at.clone());
     assert_eq!(at(Some(&place), Some(&empty)), (3, of_place("/weather")));
     assert_eq!(at(Some(&full.at), Some(&empty)), (4, Some(format!("/controllers/{}/week", full.controller.id))));
 }

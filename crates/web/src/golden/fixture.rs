@@ -134,10 +134,12 @@ pub(super) fn context(half: Half) -> ControllerContext {
         },
         variants: vec![NormalsVariant { variant: String::new(), normals: normals(half), temperatures: None }],
     };
-    ControllerContext {
-        controller: versioned(1, ControllerRecord { place_id: Uuid::from_u128(2), controller: controller() }),
-        at: PlaceContext::new(versioned(2, place), Some(weather)),
-    }
+    with_controller(controller(), PlaceContext::new(versioned(2, place), Some(weather)))
+}
+
+/// A controller at a place.
+pub(super) fn with_controller(controller: Controller, at: PlaceContext) -> ControllerContext {
+    ControllerContext::new(versioned(1, ControllerRecord { place_id: Uuid::from_u128(2), controller }), at)
 }
 
 /// Two months of days for the strip.

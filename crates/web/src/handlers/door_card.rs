@@ -32,7 +32,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     };
     let c = context.controller();
     let situation = context.week_of(today);
-    let plan = situation.plan(c);
+    let plan = context.plan();
     let records = user.account.newest_records(&[*id]).await?;
     let state = FieldState::of(&records);
     let used = w.t2("stations-used", c.stations.len().to_string(), c.capability.stations.to_string());
@@ -59,7 +59,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         visits: card_visits(&state, context.controller()),
         since: state.last_change().map_or_else(|| w.t("card-not-dialled"), date_long),
         percent_note: percent_note(c),
-        fewer: budget.as_ref().map_or_else(|_| String::new(), fewer_line),
-        note: missing_note(&budget),
+        fewer: budget.as_ref().map_or_else(|_| String::new(), |b| fewer_line(b)),
+        note: missing_note(budget.err()),
     })
 }

@@ -1,7 +1,6 @@
 //! The year strip and the almanac line of a controller's pages.
 
 use chrono::{Datelike, NaiveDate};
-use upland_core::budget::YearBudget;
 use upland_core::controller::ProgramLetter;
 
 use crate::charts::{Strip, StripInput, sun_of};
@@ -46,7 +45,7 @@ pub(crate) async fn strips(
     let Ok(normals) = context.normals() else { return Ok((None, ephemeris)) };
     let days = strip_days(user, &context.at, today).await?;
     let budget = context.budget().ok();
-    let group = budget.as_ref().and_then(|b: &YearBudget| letter.map_or(b.groups.first(), |l| b.group(l)));
+    let group = budget.and_then(|b| letter.map_or(b.groups.first(), |l| b.group(l)));
     let input = StripInput { normals, group, days: &days, today, units: user.units };
     Ok((Some([Strip::wide(&input), Strip::phone(&input)]), ephemeris))
 }

@@ -5,7 +5,7 @@ use chrono::{Datelike, NaiveDate, TimeDelta};
 use chrono_tz::Tz;
 use upland_core::controller::Controller;
 use upland_core::dial_in::{Change, DayAhead, changes_ahead};
-use upland_core::schedule::{Plan, RuleChange, rule_changes};
+use upland_core::schedule::{RuleChange, rule_changes};
 use upland_formats::site::DatedEvent;
 
 use super::clock_change::clock_change;
@@ -37,8 +37,10 @@ pub(crate) struct Dated {
 /// The days from tomorrow to `days` ahead on which a panel is set by hand.
 pub(super) fn by_hand(context: &ControllerContext, today: NaiveDate, days: i64) -> Vec<DayAhead> {
     let c = context.controller();
-    let Ok(budget) = context.budget() else { return Vec::new() };
-    changes_ahead(c, &Plan::of(c, Some(&budget)), [today, today + TimeDelta::days(days)])
+    if context.budget().is_err() {
+        return Vec::new();
+    }
+    changes_ahead(c, &context.plan(), [today, today + TimeDelta::days(days)])
 }
 
 /// The days from tomorrow to `days` ahead from which the rules of another season hold.

@@ -58,9 +58,8 @@ impl HandCard {
         let budget = context.budget().ok();
         let missing = |station: &upland_core::controller::Station| -> f64 {
             let week = used.iter().find(|(number, _)| *number == station.number).map(|(_, mm)| *mm);
-            let normal = || {
-                budget.as_ref().and_then(|b| b.weekly_need_mm(station.program, station.number, month)).unwrap_or(0.0)
-            };
+            let normal =
+                || budget.and_then(|b| b.weekly_need_mm(station.program, station.number, month)).unwrap_or(0.0);
             week.unwrap_or_else(normal)
         };
         let runs: Vec<HandRun> =

@@ -149,10 +149,10 @@ impl Spine {
     pub(crate) fn of(context: &ControllerContext, current: Step) -> Self {
         let (place, controller) = (context.at.place.id, context.controller.id);
         let budget = context.budget();
-        let short_runs = budget.as_ref().is_ok_and(|b| {
+        let short_runs = budget.is_ok_and(|b| {
             b.groups.iter().any(|g| g.months.iter().any(upland_core::budget::MonthBudget::has_short_run))
         });
-        let state_of = |step: Step| step.state(context, &budget.as_ref().map(|_| ()).map_err(|m| *m), short_runs);
+        let state_of = |step: Step| step.state(context, &budget.map(|_| ()), short_runs);
         let w = Words;
         let steps = Step::ALL
             .map(|step| {

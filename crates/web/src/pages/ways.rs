@@ -3,7 +3,6 @@
 use chrono::{Datelike, NaiveDate};
 use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::replay::{Way, WayWeek, WholeTotals};
-use upland_core::schedule::Plan;
 
 use super::replay::{ENOUGH, Field, last_year};
 use super::shell::Shell;
@@ -89,7 +88,7 @@ impl WaysView {
         let last =
             field.as_ref().zip(last_year(days)).and_then(|(field, span)| Some((field, field.season(span)?, span)));
         let (situation, own) = (context.situation(input.today), stations_of(c, letter));
-        let plan = Plan::of(c, Some(&budget));
+        let plan = context.plan();
         let made: Vec<Made> = Way::ALL
             .into_iter()
             .filter_map(|way| {

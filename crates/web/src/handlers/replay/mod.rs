@@ -54,7 +54,7 @@ impl Loaded {
 
     /// Everything that a replay follows from, the question left out.
     fn basis(&self) -> String {
-        let ControllerContext { controller, at } = &self.context;
+        let ControllerContext { controller, at, .. } = &self.context;
         let imports = at.weather.as_ref().map(Weather::imports);
         let found = self.found.as_ref().map(|_| self.found_record);
         format!("{} {} {} {imports:?} {found:?}", controller.id, controller.version, at.place.version)

@@ -18,7 +18,7 @@ pub(crate) async fn runs(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let today = app.clock.today(context.at.zone);
     let c = context.controller();
-    let plan = context.week_of(today).plan(c);
+    let plan = context.plan();
     let found = expand(c, &plan, &context.at.zone, [today, today + TimeDelta::days(DAYS)], Level::Calendar);
     let named: Vec<NamedRun<'_>> = found
         .runs

@@ -126,7 +126,7 @@ async fn scheduled(
 /// Net depth by local day of a station under the schedule as it stands, mm.
 fn given(context: &ControllerContext, station: u8, period: Period) -> BTreeMap<NaiveDate, f64> {
     let c = context.controller();
-    let plan = context.situation(period.from).plan(c);
+    let plan = context.plan();
     let runs = expand(c, &plan, &context.at.zone, [period.from, period.to], Level::Calendar).runs;
     let mut days = BTreeMap::new();
     if let Some(of) = plan.station(station) {

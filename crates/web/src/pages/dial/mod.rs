@@ -67,7 +67,7 @@ pub(crate) struct DialIn<'a> {
 impl<'a> DialIn<'a> {
     pub(crate) fn of(context: &'a ControllerContext, now: NaiveDateTime, units: Units) -> Self {
         let controller = context.controller();
-        let plan = context.week_of(now.date()).plan(controller);
+        let plan = context.plan();
         let slots = slots(controller, &plan, now.date());
         Self { controller, plan, slots, wording: Wording { controller, now, units } }
     }

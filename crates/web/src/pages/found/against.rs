@@ -62,8 +62,7 @@ impl Against {
 
 /// Where a panel and the plan of its day differ.
 pub(crate) fn differing(context: &ControllerContext, panel: &Panel) -> Vec<Difference> {
-    let plan = context.week_of(panel.seen_at.date()).plan(context.controller());
-    differences(panel, context.controller(), &plan)
+    differences(panel, context.controller(), &context.plan())
 }
 
 /// The parts whose boxes are ticked, of those that differ and that the plan can take.

@@ -108,11 +108,11 @@ impl PanelLive {
         let situation = context.week_of(panel.seen_at.date());
         let budget = context.budget().ok();
         let clock_is_there = !form.get("clock_time").is_empty();
-        let findings: Vec<_> = panel_findings(panel, known, &situation, budget.as_ref())
+        let findings: Vec<_> = panel_findings(panel, known, &situation, budget)
             .into_iter()
             .filter(|f| clock_is_there || !f.is_clock())
             .collect();
-        let water = panel_water(panel, known, &situation, budget.as_ref());
+        let water = panel_water(panel, known, &situation, budget);
         let lines = water
             .iter()
             .map(|s| WaterLine {
@@ -229,7 +229,7 @@ pub(crate) fn record_links(records: &[FieldRecord], context: &ControllerContext,
         .filter_map(|record| {
             let panel = panel_of(record)?;
             let situation = context.week_of(panel.seen_at.date());
-            let count = panel_findings(&panel, context.controller(), &situation, budget.as_ref()).len();
+            let count = panel_findings(&panel, context.controller(), &situation, budget).len();
             Some(RecordLink {
                 href: format!("{href}?of={}", record.id),
                 label: format!("{} {}", date_long(panel.seen_at.date()), clock(panel.seen_at)),

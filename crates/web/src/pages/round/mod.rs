@@ -106,7 +106,7 @@ fn percent_fields(c: &Controller) -> Vec<(String, Vec<ProgramLetter>)> {
 /// The form of a round that begins: percents as they should stand, nothing judged.
 pub(crate) fn empty(context: &ControllerContext, today: NaiveDate, recent_et0: Option<f64>) -> Form {
     let c = context.controller();
-    let plan = context.week_of(today).plan(c);
+    let plan = context.plan();
     let mut form = Form::default();
     form.set("action", new_key());
     form.set("record", new_key());
@@ -132,7 +132,7 @@ pub(crate) fn read(
     recent_et0_mm_per_day: Option<f64>,
 ) -> Seen {
     let c = context.controller();
-    let plan = context.week_of(today).plan(c);
+    let plan = context.plan();
     let mut percents = Vec::new();
     for (field, letters) in percent_fields(c) {
         let typed = form.get(&field).trim_end_matches('%').trim().to_owned();
@@ -163,8 +163,7 @@ pub(crate) fn read(
 /// The advice on what was seen.
 pub(crate) fn advice(context: &ControllerContext, seen: &Seen) -> Advice {
     let situation = context.week_of(seen.on);
-    let budget = context.budget().ok();
-    advise(&situation, context.controller(), budget.as_ref(), seen)
+    advise(&situation, context.controller(), context.budget().ok(), seen)
 }
 
 /// The percent that the weather calls for at a program under an ET sensor.
@@ -174,7 +173,7 @@ fn called_at(
     today: NaiveDate,
     recent_et0: Option<f64>,
 ) -> Option<f64> {
-    called_under_sensor(&context.week_of(today), context.budget().ok().as_ref(), letter, today, recent_et0)
+    called_under_sensor(&context.week_of(today), context.budget().ok(), letter, today, recent_et0)
 }
 
 pub(crate) fn percents(context: &ControllerContext, today: NaiveDate, recent_et0: Option<f64>) -> Vec<PercentSeen> {
@@ -186,7 +185,7 @@ pub(crate) fn percents(context: &ControllerContext, today: NaiveDate, recent_et0
         .into_iter()
         .map(|(field, letters)| {
             let first = letters.first().copied().unwrap_or(ProgramLetter::A);
-            let called = budget.as_ref().and_then(|b| b.group(first)).map(|g| g.month(month).percent_exact);
+            let called = budget.and_then(|b| b.group(first)).map(|g| g.month(month).percent_exact);
             let sensed = called.filter(|_| c.percent_by_sensor(first) && recent_et0.is_some());
             let sensed = sensed.and_then(|_| called_at(context, first, today, recent_et0));
             PercentSeen {

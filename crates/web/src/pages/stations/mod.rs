@@ -230,7 +230,7 @@ impl Sheet {
             rows,
             sub,
             worked_for: base_month.map_or_else(String::new, |m| w.t1("stations-worked-for", m)),
-            note: missing_note(input.budget),
+            note: missing_note(input.budget.as_ref().err().copied()),
             parts: parts(),
             heads: COLUMNS.iter().map(|(part, names)| SheetHead { part: *part, ..head(names, units) }).collect(),
             depth_unit: Measure::Depth.unit(units),
@@ -242,12 +242,12 @@ impl Sheet {
 }
 
 /// What is missing before figures can be worked out; empty when nothing is.
-pub(crate) fn missing_note(budget: &Result<YearBudget, Missing>) -> String {
+pub(crate) fn missing_note(missing: Option<Missing>) -> String {
     let w = Words;
-    match budget {
-        Ok(_) => String::new(),
-        Err(Missing::Weather) => w.t("missing-weather"),
-        Err(Missing::Stations) => w.t("missing-stations"),
+    match missing {
+        None => String::new(),
+        Some(Missing::Weather) => w.t("missing-weather"),
+        Some(Missing::Stations) => w.t("missing-stations"),
     }
 }
 

@@ -323,5 +323,5 @@ fn program_fields(c: &Controller, group: &Group) -> Vec<ProgramFields> {
 
 /// What is missing before there is a Year.
 pub(crate) fn note(missing: Missing) -> String {
-    missing_note(&Err(missing))
+    missing_note(Some(missing))
 }
