@@ -55,6 +55,8 @@ pub enum SetBy {
     ForAWhile(Temporary),
     /// An ET sensor, every night: what the month says is what to expect, and nobody enters it.
     EtSensor,
+    /// A person, who starts each run: the panel has no start for it.
+    ByHand,
 }
 
 /// A sensor on a date.
@@ -109,10 +111,14 @@ pub fn in_force(controller: &Controller, plan: &Plan, found_off: Option<NaiveDat
         let for_a_while = percent_for_a_while(controller, plan, letter, date);
         let (dial, by) = match for_a_while {
             Some((percent, t)) => (Dial::Percent(percent), SetBy::ForAWhile(t.clone())),
-            None => (
-                plan.dial(letter, MonthOfYear::of(date)),
-                if controller.percent_by_sensor(letter) { SetBy::EtSensor } else { SetBy::Month },
-            ),
+            None => {
+                let by = match () {
+                    () if controller.is_by_hand(letter) => SetBy::ByHand,
+                    () if controller.percent_by_sensor(letter) => SetBy::EtSensor,
+                    () => SetBy::Month,
+                };
+                (plan.dial(letter, MonthOfYear::of(date)), by)
+            }
         };
         ProgramInForce { letter, dial, by }
     };

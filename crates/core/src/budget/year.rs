@@ -161,7 +161,7 @@ fn peak(normals: &Normals, members: &[(&Station, &Program, StationNeed)]) -> Mon
     MonthOfYear::ALL.into_iter().rev().max_by(|a, b| a_day(a).total_cmp(&a_day(b))).unwrap_or(MonthOfYear::ALL[0])
 }
 
-/// Waterings a week of a program: those it states, else those of its days, else what
+/// Waterings a week of a program: one where a person gives them, those it states, else those of its days, else what
 /// the soil of its thirstiest station asks for, within the allowed days. Plants that can wait longer
 /// than a week do so where the panel counts that many days.
 fn waterings(
@@ -172,6 +172,9 @@ fn waterings(
 ) -> f64 {
     let capability = &controller.capability;
     let allowed = capability.watering_days.max(1);
+    if program.by_hand {
+        return 1.0;
+    }
     if let Some(stated) = program.waterings_per_week {
         return f64::from(stated.clamp(1, allowed));
     }

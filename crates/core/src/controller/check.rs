@@ -77,6 +77,8 @@ impl Controller {
             Some(ScheduleError::TooManyStarts { starts: s.starts.len(), allowed: c.starts })
         } else if s.starts.iter().any(|t| !t.is_on(c.start_step)) {
             Some(ScheduleError::StartStep(c.start_step))
+        } else if program.by_hand && !s.starts.is_empty() {
+            Some(ScheduleError::ByHand)
         } else if !sorted {
             Some(ScheduleError::StartTwice)
         } else if !(1..=c.starts).contains(&s.split) {

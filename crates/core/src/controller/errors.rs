@@ -163,6 +163,9 @@ pub enum ScheduleError {
     /// A start off the panel's step.
     #[error("a start goes by {0} min")]
     StartStep(u16),
+    /// A start of a program that is watered by hand.
+    #[error("a program that is watered by hand has no starts")]
+    ByHand,
     /// The same start twice.
     #[error("the same start is there twice")]
     StartTwice,

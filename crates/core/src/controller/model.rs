@@ -52,6 +52,8 @@ pub struct Program {
     pub waterings_per_week: Option<u8>,
     /// Whether rain is counted against the demand.
     pub count_rain: bool,
+    /// Whether a person starts each of its runs, so that the panel has no start for it.
+    pub by_hand: bool,
     /// The twelve months, January first.
     pub months: [MonthPlan; 12],
     /// Days and starts; empty until they are chosen.
@@ -67,9 +69,28 @@ impl Program {
             name: String::new(),
             waterings_per_week: None,
             count_rain: true,
+            by_hand: false,
             months: [MonthPlan::default(); 12],
             schedule: Schedule::default(),
         }
+    }
+
+    /// Gives it days and starts. One that has a start is not watered by hand any more.
+    pub fn take_schedule(&mut self, schedule: Schedule) {
+        self.by_hand &= schedule.starts.is_empty();
+        self.schedule = schedule;
+    }
+
+    /// Hands it to a person who starts each run: the panel keeps neither days nor starts.
+    pub fn hand_over(&mut self) {
+        self.take_schedule(Schedule::default());
+        self.by_hand = true;
+    }
+
+    /// Whether it is known how it waters: by its days and starts, or by a person.
+    #[must_use]
+    pub fn is_scheduled(&self) -> bool {
+        self.by_hand || !self.schedule.is_idle()
     }
 
     /// Whether the technician chose a percent for any month.

@@ -32,6 +32,7 @@ impl Fields for Program {
             |p, v| v.maybe(Value::whole).map(|n| p.waterings_per_week = n),
         )
         .optional(),
+        F::flag("by_hand", |p| p.by_hand.into(), |p, v| v.flag().map(|f| p.by_hand = f)).defaulted(),
         F::flag("count_rain", |p| p.count_rain.into(), |p, v| v.flag().map(|f| p.count_rain = f)).defaulted(),
     ];
 

@@ -12,6 +12,18 @@ impl Controller {
         self.et_sensor_of(letter).is_some()
     }
 
+    /// Whether a person starts each run of a program.
+    #[must_use]
+    pub fn is_by_hand(&self, letter: ProgramLetter) -> bool {
+        self.program(letter).is_some_and(|p| p.by_hand)
+    }
+
+    /// Whether somebody dials the percent of a program: neither does a sensor set it, nor is it watered by hand.
+    #[must_use]
+    pub fn percent_is_dialled(&self, letter: ProgramLetter) -> bool {
+        !self.percent_by_sensor(letter) && !self.is_by_hand(letter)
+    }
+
     /// The ET sensor that sets a program, by its id and how it is set; nothing where none does.
     #[must_use]
     pub fn et_sensor_of(&self, letter: ProgramLetter) -> Option<(u16, &EtSetting)> {

@@ -1,6 +1,6 @@
 //! What has to be set on a panel by hand in the time to come.
 
-use std::collections::{BTreeSet, HashMap};
+use std::collections::BTreeSet;
 
 use chrono::{Datelike, Months, NaiveDate, TimeDelta};
 
@@ -33,12 +33,12 @@ pub struct Change {
 #[must_use]
 pub fn changes_ahead(controller: &Controller, plan: &Plan, [first, last]: [NaiveDate; 2]) -> Vec<DayAhead> {
     let on = |date: NaiveDate| slots(controller, plan, date).into_iter().filter(|s| !s.is_clock());
-    let mut known: HashMap<SlotId, Value> = on(first).map(|s| (s.id(), s.value)).collect();
+    let mut known = Known(on(first).map(|s| (s.id(), s.value)).collect());
     let mut out = Vec::new();
     for date in turning_days(controller, [first, last]).range(first + TimeDelta::days(1)..=last) {
         let mut changes = Vec::new();
-        for slot in on(*date) {
-            let before = known.insert(slot.id(), slot.value);
+        for (at, slot) in on(*date).enumerate() {
+            let before = known.set(at, slot.id(), slot.value);
             if before != Some(slot.value) {
                 changes.push(Change { slot, before });
             }
@@ -48,6 +48,25 @@ pub fn changes_ahead(controller: &Controller, plan: &Plan, [first, last]: [Naive
         }
     }
     out
+}
+
+/// What the slots of a panel read, in the order in which they were first asked for.
+struct Known(Vec<(SlotId, Value)>);
+
+impl Known {
+    /// Sets what a slot reads; gives what it read before. A list asks for the same slots in the same order day after
+    /// day, so that the slot is looked for where it stands in the list, and on from there.
+    fn set(&mut self, at: usize, id: SlotId, value: Value) -> Option<Value> {
+        let at = at.min(self.0.len());
+        let (before, after) = self.0.split_at_mut(at);
+        match after.iter_mut().chain(before).find(|(known, _)| *known == id) {
+            Some((_, known)) => Some(std::mem::replace(known, value)),
+            None => {
+                self.0.push((id, value));
+                None
+            }
+        }
+    }
 }
 
 /// The days on which anything can change: the first of a month, and where something temporary begins, goes on

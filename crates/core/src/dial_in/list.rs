@@ -112,7 +112,12 @@ impl List<'_> {
 
     /// The percent of every program at once.
     fn percent_of_all(&mut self) {
-        let first = self.controller.programs.iter().map(|p| p.letter).find(|l| self.runs(*l));
+        let first = self
+            .controller
+            .programs
+            .iter()
+            .map(|p| p.letter)
+            .find(|l| self.runs(*l) && !self.controller.is_by_hand(*l));
         let by_sensor = self.controller.programs.iter().any(|p| self.controller.percent_by_sensor(p.letter));
         if let Some(letter) =
             first.filter(|_| self.capability().percent_scope == PercentScope::AllPrograms && !by_sensor)
@@ -122,7 +127,7 @@ impl List<'_> {
     }
 
     fn percents(&mut self, section: Section, letter: ProgramLetter) {
-        if !self.runs(letter) || self.controller.percent_by_sensor(letter) {
+        if !self.runs(letter) || !self.controller.percent_is_dialled(letter) {
             return;
         }
         let note = self.percent_note(letter);

@@ -1,7 +1,9 @@
 //! Where a panel and the plan differ, and taking the panel's value into the plan.
 
 use super::{FoundStation, Panel};
-use crate::controller::{Controller, DayMode, Days, Hours, MonthDial, PercentScope, ProgramLetter, StartTime};
+use crate::controller::{
+    Controller, DayMode, Days, Hours, MonthDial, PercentScope, ProgramLetter, Schedule, StartTime,
+};
 use crate::landscape::CycleSoak;
 use crate::quantity::{MonthOfYear, Percent, RunTime};
 use crate::schedule::{Level, Plan};
@@ -170,7 +172,7 @@ fn percent_differences(panel: &Panel, known: &Controller, plan: &Plan, out: &mut
     let one_for_all = known.capability.percent_scope == PercentScope::AllPrograms;
     let mut used = panel.programs.iter().filter(|p| known.programs_with_stations().any(|o| o.letter == p.letter));
     let programs: Vec<_> = if one_for_all { used.next().into_iter().collect() } else { used.collect() };
-    for found in programs.into_iter().filter(|p| !known.percent_by_sensor(p.letter)) {
+    for found in programs.into_iter().filter(|p| known.percent_is_dialled(p.letter)) {
         for month in MonthOfYear::ALL {
             if month != today && found.months.is_none() {
                 continue;
@@ -235,9 +237,10 @@ pub fn adopt(panel: &Panel, known: &Controller, parts: &[Part]) -> Controller {
             Part::Starts(letter) => {
                 let starts = panel.programs.iter().find(|p| p.letter == letter).map(|p| p.starts.clone());
                 if let Some(own) = c.program_mut(letter) {
-                    own.schedule.starts = starts.unwrap_or_default();
-                    let most = u8::try_from(own.schedule.starts.len()).unwrap_or(u8::MAX).max(1);
-                    own.schedule.split = own.schedule.split.min(most);
+                    let starts = starts.unwrap_or_default();
+                    let most = u8::try_from(starts.len()).unwrap_or(u8::MAX).max(1);
+                    let split = own.schedule.split.min(most);
+                    own.take_schedule(Schedule { starts, split, ..own.schedule.clone() });
                 }
             }
             Part::Windows => c.windows.clone_from(&panel.windows),

@@ -225,7 +225,9 @@ impl Panel {
         c.programs.clear();
         for found in &self.programs {
             let mut program = crate::controller::Program::proposed(found.letter);
-            program.schedule = found.schedule();
+            // A person goes on watering what the panel has no start for.
+            program.by_hand = known.is_by_hand(found.letter);
+            program.take_schedule(found.schedule());
             for (month, plan) in MonthOfYear::ALL.into_iter().zip(&mut program.months) {
                 plan.dial = found.dial(month);
             }

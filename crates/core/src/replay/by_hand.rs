@@ -4,7 +4,7 @@ use super::ground::{Ground, Part, ReplayStation};
 use super::season::Season;
 use super::state::{Day, State};
 use super::strategy::{Nothing, Strategy};
-use crate::controller::{Capability, Controller};
+use crate::controller::{Capability, Controller, Station};
 use crate::landscape::{CycleSoak, cycles, gross_minutes};
 use crate::place::Bound;
 use crate::quantity::RunTime;
@@ -56,11 +56,13 @@ pub fn used_without_water(controller: &Controller, season: &Season) -> Vec<(u8, 
 /// Somebody who comes once a week and gives each station what its plants used since, less what rain brought.
 ///
 /// The day is the first of a calendar week, from Monday, on which watering is allowed.
-#[derive(Debug)]
+#[derive(Debug, Clone)]
 pub struct ByHand<'a> {
     capability: &'a Capability,
     ground: &'a Ground,
     rules: &'a Bound,
+    /// The stations that are watered so, by number; nothing for all of them.
+    only: Option<Vec<u8>>,
     /// The calendar week in which somebody was last there.
     came: Option<chrono::IsoWeek>,
 }
@@ -69,7 +71,16 @@ impl<'a> ByHand<'a> {
     /// The stations of a panel, watered by hand.
     #[must_use]
     pub const fn new(capability: &'a Capability, ground: &'a Ground, rules: &'a Bound) -> Self {
-        Self { capability, ground, rules, came: None }
+        Self { capability, ground, rules, only: None, came: None }
+    }
+
+    /// The stations of the programs that a controller leaves to a person; nothing where there are none.
+    #[must_use]
+    pub fn of(controller: &'a Controller, ground: &'a Ground, rules: &'a Bound) -> Option<Self> {
+        let by_hand = |s: &&Station| controller.is_by_hand(s.program);
+        let only: Vec<u8> = controller.stations.iter().filter(by_hand).map(|s| s.number).collect();
+        let all = Self::new(&controller.capability, ground, rules);
+        (!only.is_empty()).then_some(Self { only: Some(only), ..all })
     }
 }
 
@@ -82,6 +93,9 @@ impl Strategy for ByHand<'_> {
         }
         self.came = Some(week);
         for (index, station) in self.ground.stations.iter().enumerate() {
+            if self.only.as_ref().is_some_and(|only| !only.contains(&station.number)) {
+                continue;
+            }
             let hand = HandRun::of(self.capability, station, state.at(index).depletion_mm);
             if hand.run > RunTime::ZERO {
                 let setting = hand.soak.map(|soak| CycleSoak { cycle: hand.cycles[0], soak });

@@ -1,8 +1,8 @@
 use chrono::Datelike;
 
+use super::scheduled::Scheduled;
 use super::season::Season;
 use super::state::Day;
-use super::strategy::Scheduled;
 use crate::controller::ProgramLetter;
 use crate::sensor::temperature_at;
 

@@ -10,6 +10,7 @@
 
 mod best;
 mod by_hand;
+mod deficit;
 mod dose;
 mod engine;
 mod frost;
@@ -18,6 +19,7 @@ mod hold;
 mod judged;
 mod recent;
 mod results;
+mod scheduled;
 mod season;
 mod set;
 mod state;
@@ -27,6 +29,7 @@ mod what_if;
 
 pub use best::{Best, BestInput, Progress, Search, best_setting};
 pub use by_hand::{ByHand, HandRun, used_without_water};
+pub use deficit::Deficit;
 pub use dose::{Dose, DoseBook, ProgramPercents};
 pub use engine::{Keep, replay};
 pub use frost::frost_nights;
@@ -35,9 +38,10 @@ pub use hold::Hold;
 pub use judged::Judged;
 pub use recent::{Recent, SoilNow, SoilVerdict};
 pub use results::{Daily, PartTotals, Replayed, StationReplay, WholeTotals};
+pub use scheduled::{DueProgram, PercentBy, Scheduled};
 pub use season::{Season, SeasonDay, SeasonError};
 pub use set::{Candidate, Found, Kind, REFILL_SHARE, SOIL_SHARE_OF_RAW, peak_et0, strategies};
 pub use state::{Day, Standing, State};
-pub use strategy::{Deficit, DueProgram, Nothing, PercentBy, Scheduled, Strategy};
+pub use strategy::{Nothing, Strategy};
 pub use ways::{Way, WayWeek};
 pub use what_if::{RainChange, WhatIf};

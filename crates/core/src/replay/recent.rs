@@ -3,8 +3,8 @@ use chrono::NaiveDate;
 use super::engine::{Keep, replay};
 use super::ground::{Ground, Part, ReplayStation};
 use super::results::Daily;
+use super::scheduled::{PercentBy, Scheduled};
 use super::season::Season;
-use super::strategy::{PercentBy, Scheduled};
 use crate::balance::RootZone;
 use crate::controller::Controller;
 use crate::place::Bound;
@@ -150,6 +150,7 @@ impl Recent<'_> {
         let ground = Ground::of(self.controller);
         let mut ran = Scheduled::new(self.controller, self.plan, &ground, PercentBy::of(self.controller))
             .on_its_dates()
+            .with_hands(&ground, self.rules)
             .held_by_sensors_of(self.controller, self.sunrise_hours);
         let replayed = replay(&ground, self.season, self.rules, &mut ran, keep);
         let dates = self.season.counted();

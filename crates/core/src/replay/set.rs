@@ -1,7 +1,9 @@
 use super::by_hand::ByHand;
+use super::deficit::Deficit;
 use super::ground::Ground;
 use super::hold::Hold;
-use super::strategy::{Deficit, Nothing, PercentBy, Scheduled, Strategy};
+use super::scheduled::{PercentBy, Scheduled};
+use super::strategy::{Nothing, Strategy};
 use crate::climate::normals::Normals;
 use crate::controller::Controller;
 use crate::found::{Panel, SensorSwitch, Switch};
@@ -146,7 +148,8 @@ pub const REFILL_SHARE: f64 = 1.0;
 
 impl<'a> Candidate<'a> {
     fn scheduled(&'a self, percent: PercentBy) -> Scheduled<'a> {
-        Scheduled::new(self.controller, self.plan, self.ground, percent).under(self.rules)
+        let on_days = Scheduled::new(self.controller, self.plan, self.ground, percent).under(self.rules);
+        on_days.with_hands(self.ground, self.rules)
     }
 
     /// The controller as it is planned, sensors that can act included, on the days that the rules allow.
@@ -213,11 +216,13 @@ impl<'a> Candidate<'a> {
             Some(found) => {
                 let percent = PercentBy::Month;
                 let ran = Scheduled::new(&found.controller, &found.plan, self.ground, percent);
+                let ran = ran.with_hands(self.ground, self.rules);
                 Box::new(if found.sensors { self.held_by_its_sensors(ran) } else { ran })
             }
             None => {
                 let percent = PercentBy::of(self.controller);
-                Box::new(self.held_by_its_sensors(Scheduled::new(self.controller, self.plan, self.ground, percent)))
+                let ran = Scheduled::new(self.controller, self.plan, self.ground, percent);
+                Box::new(self.held_by_its_sensors(ran.with_hands(self.ground, self.rules)))
             }
         }
     }

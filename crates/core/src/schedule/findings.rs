@@ -106,6 +106,9 @@ impl Look<'_> {
             }
             return;
         }
+        if program.by_hand {
+            return;
+        }
         if schedule.is_idle() {
             out.push(Finding::new(Problem::NotScheduled, Severity::Fault, Some(letter)));
             return;

@@ -77,7 +77,7 @@ impl Repair {
             Self::ClearSchedule(letter) => {
                 c.program_mut(*letter)?.schedule = Schedule::default();
             }
-            Self::TakeProposal(letter, schedule) => c.program_mut(*letter)?.schedule = schedule.clone(),
+            Self::TakeProposal(letter, schedule) => c.program_mut(*letter)?.take_schedule(schedule.clone()),
             Self::WorkOutMinutes(station, _) => c.station_mut(*station)?.minutes = None,
             Self::LeaveProgram(station, letter) => {
                 let station = c.station_mut(*station)?;

@@ -3,7 +3,7 @@
 
 use super::finding::{Finding, Problem, Severity, Stake};
 use super::plan::Plan;
-use crate::budget::{Group, YearBudget};
+use crate::budget::{Group, StationBase, YearBudget};
 use crate::controller::{Controller, MonthDial, ProgramLetter};
 
 /// A watering may go this share over what plants use before they feel it without being a finding:
@@ -17,7 +17,9 @@ pub(super) fn water_findings(controller: &Controller, budget: &YearBudget, plan:
         for letter in &group.letters {
             out.extend(rain_twice(controller, *letter));
         }
-        for base in &group.stations {
+        // Whoever starts a run by hand gives what is missing, neither more nor less.
+        let on_panel = |b: &&StationBase| !controller.is_by_hand(b.program);
+        for base in group.stations.iter().filter(on_panel) {
             let mut station = |problem, severity, stake| {
                 let f = Finding::new(problem, severity, Some(base.program));
                 out.push(Finding { station: Some(base.number), stake, ..f });
@@ -53,7 +55,7 @@ fn percent_held(controller: &Controller, group: &Group) -> Option<Finding> {
     let most = f64::from(controller.capability.percent_max.get());
     let step = f64::from(controller.capability.percent_step.get());
     let letter = *group.letters.first()?;
-    if controller.percent_by_sensor(letter) {
+    if !controller.percent_is_dialled(letter) {
         return None;
     }
     let computed = |m: &&crate::budget::MonthBudget| {

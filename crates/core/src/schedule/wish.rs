@@ -36,7 +36,13 @@ impl Pinned {
     /// These programs.
     #[must_use]
     pub fn of(letters: impl IntoIterator<Item = ProgramLetter>) -> Self {
-        letters.into_iter().fold(Self::default(), |mut pinned, letter| {
+        Self::default().and(letters)
+    }
+
+    /// The same with these programs too.
+    #[must_use]
+    pub fn and(self, letters: impl IntoIterator<Item = ProgramLetter>) -> Self {
+        letters.into_iter().fold(self, |mut pinned, letter| {
             pinned.0[letter.index()] = true;
             pinned
         })

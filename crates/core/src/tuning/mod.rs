@@ -122,7 +122,8 @@ pub const LOOK_AGAIN_DAYS: i64 = 7;
 
 /// Programs that share a percent: each by itself, or all of them.
 fn groups(controller: &Controller) -> Vec<Vec<ProgramLetter>> {
-    let used: Vec<ProgramLetter> = controller.programs_with_stations().map(|p| p.letter).collect();
+    let used: Vec<ProgramLetter> =
+        controller.programs_with_stations().filter(|p| !p.by_hand).map(|p| p.letter).collect();
     match controller.capability.percent_scope {
         PercentScope::AllPrograms => vec![used],
         PercentScope::EachProgram => used.into_iter().map(|l| vec![l]).collect(),
@@ -137,6 +138,11 @@ pub fn advise<Tz: chrono::TimeZone>(
     budget: Option<&YearBudget>,
     seen: &Seen,
 ) -> Advice {
+    // A run that is started by hand gives what is missing: no minutes or percent of the panel change it.
+    let runs_by_panel =
+        |(number, _): &(u8, Judgement)| controller.station(*number).is_none_or(|s| !controller.is_by_hand(s.program));
+    let stations = seen.stations.iter().copied().filter(runs_by_panel).collect();
+    let seen = &Seen { stations, ..seen.clone() };
     let month = MonthOfYear::of(seen.on);
     let plan = Plan::of(controller, budget);
     let look_again = seen.on + TimeDelta::days(LOOK_AGAIN_DAYS);
@@ -193,7 +199,7 @@ pub fn advise<Tz: chrono::TimeZone>(
 /// A panel that stands elsewhere than it should. Where the ground speaks for the panel the plan follows
 /// it. What an ET sensor sets is never put back.
 fn panel_differs(controller: &Controller, plan: &Plan, seen: &Seen) -> Option<(Change, Because)> {
-    let own = seen.percents.iter().filter(|(letter, _)| !controller.percent_by_sensor(*letter));
+    let own = seen.percents.iter().filter(|(letter, _)| controller.percent_is_dialled(*letter));
     own.into_iter().find_map(|(letter, on_panel)| {
         let planned = plan.percent_on(controller, *letter, seen.on, Level::Calendar)?;
         if planned == *on_panel {

@@ -112,3 +112,36 @@ fn every_allowed_day_keeps_to_the_rules() {
     let DayMode::Weekdays(days) = tried.programs[0].schedule.days else { panic!("weekdays") };
     assert_eq!(days, Days::of([Weekday::Tue]));
 }
+
+/// A program that is left to a person is replayed as that person waters it, under every strategy of the panel, and the
+/// other one as the panel does; the balance of the last weeks says the same.
+#[test]
+fn a_program_that_is_left_to_a_person_is_watered_by_that_person() {
+    let mut c = controller(vec![station(1, A, 60), station(2, B, 60)]);
+    set(&mut c, A, mondays_and_thursdays(), &["04:30"]);
+    set(&mut c, B, mondays_and_thursdays(), &["06:30"]);
+    let (season, open) = (season(28, &[(9, 12.0)]), Bound::open());
+    let (by_person, by_panel) = (run(&c, &season, &open, Kind::ByHand), run(&c, &season, &open, Kind::ByMonth));
+    c.program_mut(A).unwrap().hand_over();
+    for kind in [Kind::AsFound, Kind::Fixed, Kind::ByMonth, Kind::RainSensor] {
+        let shared = run(&c, &season, &open, kind);
+        let daily = |r: &Replayed, n| r.station(n).unwrap().daily.clone().unwrap();
+        assert_eq!(daily(&shared, 1), daily(&by_person, 1), "{kind:?}");
+        if kind != Kind::RainSensor {
+            assert_eq!(daily(&shared, 2), daily(&by_panel, 2), "{kind:?}");
+        }
+    }
+    let plan = Plan::of(&c, None);
+    let recent = Recent {
+        controller: &c,
+        plan: &plan,
+        rules: &open,
+        season: &season,
+        sunrise_hours: [6.0; 12],
+        since: monday(),
+    };
+    let now = recent.soil_of(1).unwrap();
+    let days = by_person.station(1).unwrap().daily.clone().unwrap();
+    assert_eq!(now.depletion_mm, *days[Part::Average.index()].depletion_mm.last().unwrap());
+    assert_eq!(now.watering_days, watered(&by_person, 1).len());
+}

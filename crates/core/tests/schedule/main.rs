@@ -4,6 +4,7 @@
 
 mod ahead;
 mod builders;
+mod by_hand;
 mod calendars;
 mod dial_in;
 mod exhaustive;

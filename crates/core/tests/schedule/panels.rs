@@ -11,7 +11,7 @@ const A: ProgramLetter = ProgramLetter::ALL[0];
 const B: ProgramLetter = ProgramLetter::ALL[1];
 const C: ProgramLetter = ProgramLetter::ALL[2];
 
-fn known() -> Controller {
+pub(crate) fn known() -> Controller {
     let mut c = controller(vec![station(1, A, 60), station(2, B, 90)]);
     c.programs.iter_mut().for_each(|p| p.waterings_per_week = Some(3));
     set(&mut c, A, DayMode::Weekdays(Days::of([Mon, Wed, Fri])), &["04:30"]);
@@ -19,7 +19,7 @@ fn known() -> Controller {
     c
 }
 
-fn panel() -> Panel {
+pub(crate) fn panel() -> Panel {
     let found = |number, minutes, programs: &[ProgramLetter]| FoundStation {
         number,
         minutes: min(minutes),

@@ -35,6 +35,9 @@ pub struct ProgramDoc {
     pub waterings_per_week: Option<u8>,
     /// Whether rain is counted.
     pub count_rain: bool,
+    /// Whether a person starts each run; such a program has no starts.
+    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
+    pub by_hand: bool,
     /// Twelve months.
     pub months: Vec<MonthDoc>,
     /// Days and starts; none until they are chosen.
@@ -106,6 +109,7 @@ fn program_doc(p: &Program) -> ProgramDoc {
         name: p.name.clone(),
         waterings_per_week: p.waterings_per_week,
         count_rain: p.count_rain,
+        by_hand: p.by_hand,
         months: p.months.iter().map(|m| MonthDoc { dial: dial_word(m.dial), waterings: m.waterings }).collect(),
         schedule: (p.schedule != Schedule::default()).then(|| ScheduleDoc::from(&p.schedule)),
     }
@@ -151,6 +155,7 @@ fn program(doc: &ProgramDoc) -> Result<Program, DocError> {
         name: doc.name.clone(),
         waterings_per_week: doc.waterings_per_week,
         count_rain: doc.count_rain,
+        by_hand: doc.by_hand,
         months: plans.try_into().map_err(|_| DocError::Months(doc.months.len()))?,
         schedule: doc.schedule.as_ref().map(Schedule::try_from).transpose()?.unwrap_or_default(),
     })

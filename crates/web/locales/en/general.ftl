@@ -194,6 +194,7 @@ not-there = missing
 entered = entered as a number
 why-week = week changed
 why-repair = finding repaired
+why-by-hand = handed over to a person
 why-repair-all = all findings repaired
 why-proposal = proposed schedule applied
 wd-1 = Mon

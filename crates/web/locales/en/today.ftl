@@ -56,6 +56,8 @@ todo-weather-act = Choose weather
 todo-stations = { $a } needs stations
 todo-stations-more = At { $a }. Minutes are worked out from them.
 todo-stations-act = Enter stations
+todo-schedule = { $a } needs a schedule
+todo-schedule-more = Days and starts are proposed from its stations.
 todo-short = { $a } has short runs
 todo-short-more =
     { $n ->
@@ -82,6 +84,16 @@ due-over = { $a }: { $b }
 due-over-more = Ended { $a } ({ $b }). Put it back.
 due-dial = { $a }: values to dial in
 due-dial-more = { $a }, and { $b } more.
+due-week = { $a }: faults in the schedule
+due-week-rule = { $a }: breaks the water rules
+due-found = { $a }: wrong on the panel as found
+due-found-more = { $a }, seen { $b }.
+due-never = { $a }: not dialled in yet
+due-never-more =
+    { $n ->
+        [one] One value, in the order of the panel.
+       *[other] { $n } values, in the order of the panel.
+    }
 due-soon = { $a }: to set on { $b }
 due-soon-act = See what comes
 due-rules = { $a }: other water rules from { $b }
@@ -140,9 +152,14 @@ later-save = Put off
 job-all = Everything
 job-clock = Clock change
 job-ended = Something ended
-job-fault = Fault at a sensor
+job-fault = Faults
 job-dial = To dial in
 job-soon = Within a week
+job-by-hand = Water by hand
+due-by-hand = { $a }: water by hand this week
+due-by-hand-more = Program { $a }. The card says how long each station runs.
+today-by-hand = a person starts each run
+by-hand = by hand
 job-look-again = Round due
 job-sensor = Sensor care
 job-missing = Not complete

@@ -73,6 +73,7 @@ week-water = Water
 week-minutes-hint = Leave empty to have them worked out.
 week-minutes-bad = Enter minutes in steps of { $a }, up to { $b }, or leave it empty.
 week-in-one = one run
+week-by-hand = A person starts each run of this program. Enter days and a start to give it back to the panel.
 week-save = Save { $a }
 week-as-worked = { $a } worked out
 week-empty-title = No schedule yet.

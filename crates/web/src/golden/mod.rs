@@ -168,11 +168,11 @@ fn the_door_card() {
         let plan = situation.plan(c);
         format!(
             "{:#?}\n{:#?}\n{:#?}\n{:#?}\n{}",
-            door_card::card_stations(c, &budget, &plan),
-            door_card::card_programs(c, &budget, half.month()),
+            door_card::card_stations(c, budget, &plan),
+            door_card::card_programs(c, budget, half.month()),
             door_card::card_sensors(c, units),
             door_card::card_never(&context),
-            door_card::fewer_line(&budget),
+            door_card::fewer_line(budget),
         )
     });
 }

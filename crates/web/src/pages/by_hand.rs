@@ -1,6 +1,7 @@
 //! A card for a week of runs started by hand: how long each station this week, and in which cycles.
 
 use chrono::{Datelike, NaiveDate, TimeDelta};
+use upland_core::controller::Station;
 use upland_core::replay::{HandRun, ReplayStation};
 
 use crate::context::{ControllerContext, monday};
@@ -56,14 +57,17 @@ impl HandCard {
         let c = context.controller();
         let month = month_of(today);
         let budget = context.budget().ok();
-        let missing = |station: &upland_core::controller::Station| -> f64 {
+        let missing = |station: &Station| -> f64 {
             let week = used.iter().find(|(number, _)| *number == station.number).map(|(_, mm)| *mm);
             let normal =
                 || budget.and_then(|b| b.weekly_need_mm(station.program, station.number, month)).unwrap_or(0.0);
             week.unwrap_or_else(normal)
         };
+        // Where nobody is asked to water by hand, the card shows what it would say of every station.
+        let any = c.programs_with_stations().any(|p| p.by_hand);
+        let stations: Vec<&Station> = c.stations.iter().filter(|s| !any || c.is_by_hand(s.program)).collect();
         let runs: Vec<HandRun> =
-            c.stations.iter().map(|s| HandRun::of(&c.capability, &ReplayStation::of(s), missing(s))).collect();
+            stations.iter().map(|s| HandRun::of(&c.capability, &ReplayStation::of(s), missing(s))).collect();
         let first = monday(today);
         let allowed: Vec<String> = (0..7)
             .map(|n| first + TimeDelta::days(n))
@@ -79,8 +83,7 @@ impl HandCard {
                 w.t1("hand-from-balance", date_long(today))
             },
             on_days: if allowed.is_empty() { w.t("hand-no-day") } else { w.t1("hand-days", allowed.join(", ")) },
-            rows: c
-                .stations
+            rows: stations
                 .iter()
                 .zip(&runs)
                 .map(|(station, run)| HandRow {

@@ -320,7 +320,7 @@ fn explain(form: &mut Form, error: &ControllerError) {
         }
         ControllerError::Schedule { letter, what } => {
             let field = match what {
-                ScheduleError::TooManyStarts { .. } | ScheduleError::Split(_) => "starts",
+                ScheduleError::TooManyStarts { .. } | ScheduleError::Split(_) | ScheduleError::ByHand => "starts",
                 ScheduleError::StartStep(_) | ScheduleError::StartTwice => "start_step",
                 ScheduleError::DayMode => "odd_even",
                 ScheduleError::Every(_) | ScheduleError::Date => "every_max",

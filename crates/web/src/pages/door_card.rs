@@ -69,8 +69,8 @@ pub(crate) struct CardMonth {
 #[derive(Debug, Clone)]
 pub(crate) struct CardProgram {
     pub(crate) letter: String,
-    /// Whether an ET sensor sets the percent, so that none is dialled.
-    pub(crate) by_sensor: bool,
+    /// Who sets the percent or the runs where none is dialled; else empty.
+    pub(crate) undialled: String,
     /// A percent for each month, whether it is off, and whether it is the month of issue.
     pub(crate) percents: Vec<(String, bool, bool)>,
 }
@@ -107,11 +107,11 @@ pub(crate) fn card_schedules(
 ) -> Vec<CardSchedule> {
     let face = controller.capability.clock_face;
     let work = week_work(plan, &situation.week(controller, plan, Level::Highest));
-    let running = controller.programs.iter().filter(|p| !p.schedule.is_idle());
+    let running = controller.programs.iter().filter(|p| p.is_scheduled());
     running
         .map(|p| {
             let days = match p.schedule.days {
-                DayMode::Weekdays(days) => {
+                DayMode::Weekdays(days) if !p.by_hand => {
                     let on = days.and(p.schedule.never.complement());
                     Days::WEEK.map(|d| (day_short(d), on.holds(d))).to_vec()
                 }
@@ -121,7 +121,11 @@ pub(crate) fn card_schedules(
             CardSchedule {
                 letter: p.letter.get().to_string(),
                 name: p.name.clone(),
-                mode: if days.is_empty() { mode_words(p.schedule.days, p.schedule.never) } else { String::new() },
+                mode: match () {
+                    () if p.by_hand => Words.t("card-by-hand"),
+                    () if days.is_empty() => mode_words(p.schedule.days, p.schedule.never),
+                    () => String::new(),
+                },
                 own_days: own_days(controller, p),
                 days,
                 starts: p.schedule.starts.iter().map(|s| panel_start(*s, face)).collect::<Vec<_>>().join("  "),
@@ -233,8 +237,10 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget, plan: 
                     plant => plant_name(plant),
                 },
                 program: s.program.get().to_string(),
-                minutes: minutes(planned.panel),
-                how: if let Some(set) = cycle {
+                minutes: if controller.is_by_hand(s.program) { "·".to_owned() } else { minutes(planned.panel) },
+                how: if controller.is_by_hand(s.program) {
+                    w.t("card-hand-minutes")
+                } else if let Some(set) = cycle {
                     w.t2("card-cycle", minutes(set.cycle), minutes(set.soak))
                 } else if s.roofed {
                     w.t("card-roofed")
@@ -256,7 +262,11 @@ pub(crate) fn card_programs(controller: &Controller, budget: &YearBudget, now: M
         .iter()
         .map(|g| CardProgram {
             letter: g.letters.iter().map(|l| l.get()).collect(),
-            by_sensor: g.letters.iter().any(|l| controller.percent_by_sensor(*l)),
+            undialled: match () {
+                () if g.letters.iter().all(|l| controller.is_by_hand(*l)) => w.t("card-by-hand"),
+                () if g.letters.iter().any(|l| controller.percent_by_sensor(*l)) => w.t("card-by-sensor"),
+                () => String::new(),
+            },
             percents: g
                 .months
                 .iter()

@@ -70,6 +70,12 @@ pub(crate) fn finding_views(c: &Controller, findings: &[Finding], authority: &st
     (1..).zip(findings).map(|(number, f)| view(number, c, f, authority, units)).collect()
 }
 
+/// What a finding is called.
+pub(crate) fn finding_title(c: &Controller, finding: &Finding) -> String {
+    // No title tells a figure with a unit.
+    title_and_fact(c, finding, Units::Metric).0
+}
+
 /// How many of which kind, in a line.
 pub(crate) fn counts(findings: &[Finding]) -> String {
     let w = Words;

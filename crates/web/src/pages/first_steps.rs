@@ -20,7 +20,7 @@ pub(crate) struct FirstStep {
 
 /// Whether a controller has days and starts for any program with stations.
 fn is_scheduled(controller: &Controller) -> bool {
-    controller.programs.iter().any(|p| !p.schedule.is_idle() && controller.stations.iter().any(|s| s.runs_in(p.letter)))
+    controller.programs.iter().any(|p| p.is_scheduled() && controller.stations.iter().any(|s| s.runs_in(p.letter)))
 }
 
 /// The steps to the first card; none once there is a schedule. A company with more controllers needs no leading.

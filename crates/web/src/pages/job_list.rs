@@ -19,6 +19,8 @@ pub(crate) enum JobKind {
     Dial,
     /// A percent changes within a week, and not by itself.
     Soon,
+    /// Somebody starts the runs of this week by hand.
+    ByHand,
     /// It is time to look at the ground.
     LookAgain,
     /// A battery, or a sensor that was never seen to work.
@@ -28,8 +30,17 @@ pub(crate) enum JobKind {
 }
 
 impl JobKind {
-    pub(crate) const ALL: [Self; 8] =
-        [Self::Clock, Self::Ended, Self::Fault, Self::Dial, Self::Soon, Self::LookAgain, Self::Sensor, Self::Missing];
+    pub(crate) const ALL: [Self; 9] = [
+        Self::Clock,
+        Self::Ended,
+        Self::Fault,
+        Self::Dial,
+        Self::Soon,
+        Self::ByHand,
+        Self::LookAgain,
+        Self::Sensor,
+        Self::Missing,
+    ];
 
     /// Minutes that it usually takes at the panel, walking to it left out; 0 for what is done from the desk. Ours.
     pub(crate) const fn minutes(self) -> u32 {
@@ -39,7 +50,7 @@ impl JobKind {
             Self::Dial => 5,
             Self::Sensor => 6,
             Self::Fault => 9,
-            Self::LookAgain => 20,
+            Self::LookAgain | Self::ByHand => 20,
         }
     }
 
@@ -51,6 +62,7 @@ impl JobKind {
             Self::Fault => "fault",
             Self::Dial => "dial",
             Self::Soon => "soon",
+            Self::ByHand => "by-hand",
             Self::LookAgain => "look-again",
             Self::Sensor => "sensor",
             Self::Missing => "missing",

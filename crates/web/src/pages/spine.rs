@@ -1,7 +1,7 @@
 //! The steps of a controller in the order of the work, and the next sensible one.
 
 use chrono::NaiveDate;
-use upland_core::controller::TemporaryKind;
+use upland_core::controller::{Program, TemporaryKind};
 use upland_core::schedule::{Severity, detect};
 use uuid::Uuid;
 
@@ -125,7 +125,7 @@ fn sensors_state(context: &ControllerContext) -> &'static str {
 
 /// Of the week: a fault or a broken rule, something worth knowing, nothing set yet, or done.
 fn week_state(context: &ControllerContext) -> &'static str {
-    if context.controller().programs.iter().all(|p| p.schedule.is_idle()) {
+    if !context.controller().programs.iter().any(Program::is_scheduled) {
         return "todo";
     }
     // Which week it is does not matter: rules and programs are the same in all of them.

@@ -320,8 +320,8 @@ pub(crate) fn week_proposals(
     let et0 = normals[month.index()].et0_mm_per_day;
     c.programs
         .iter()
-        // What an ET sensor sets is set by nobody else.
-        .filter(|p| !c.percent_by_sensor(p.letter))
+        // What an ET sensor sets is set by nobody else, and a person needs no percent.
+        .filter(|p| c.percent_is_dialled(p.letter))
         // Nor is a planting that grows in kept short.
         .filter(|p| !c.grows_in(p, today))
         .filter_map(|program| {

@@ -1,14 +1,17 @@
 //! Ways to water a program: what each gives in the peak month, and what it would have done in the weather on record.
 
 use chrono::{Datelike, NaiveDate};
-use upland_core::controller::{Controller, ProgramLetter};
+use chrono_tz::Tz;
+use upland_core::controller::{Controller, Program, ProgramLetter};
 use upland_core::replay::{Way, WayWeek, WholeTotals};
+use upland_core::schedule::{Grouping, Pinned, Situation, Wish, propose_as};
 
 use super::replay::{ENOUGH, Field, last_year};
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::{Rhythm, Strip};
 use crate::context::{ControllerContext, WeatherDay};
+use crate::form::new_key;
 use crate::show::{Measure, Units, month_long, number};
 use crate::words::Words;
 
@@ -28,6 +31,10 @@ pub(crate) struct WayRow {
     pub(crate) asks: String,
     pub(crate) act: String,
     pub(crate) href: String,
+    /// The program is watered so now.
+    pub(crate) is_now: bool,
+    /// It can be handed over to a person here.
+    pub(crate) hands_over: bool,
 }
 
 /// What a way would have done.
@@ -56,6 +63,12 @@ pub(crate) struct WaysTemplate {
 pub(crate) struct WaysView {
     /// Address, name and whether it is the one that is shown.
     pub(crate) programs: Vec<(String, String, bool)>,
+    /// The program that is shown.
+    pub(crate) letter: char,
+    /// Where it is handed over, from which version, under which key.
+    pub(crate) change: String,
+    pub(crate) version: i32,
+    pub(crate) action: String,
     pub(crate) need: String,
     pub(crate) rows: Vec<WayRow>,
     pub(crate) unit: &'static str,
@@ -78,24 +91,26 @@ impl WaysView {
     pub(crate) fn of(input: &WaysInput<'_>) -> Option<Self> {
         let w = Words;
         let WaysInput { context, days, units, .. } = *input;
-        let c = context.controller();
+        let own = context.controller();
         let budget = context.budget().ok()?;
         let used: Vec<ProgramLetter> =
-            c.programs.iter().map(|p| p.letter).filter(|l| c.stations.iter().any(|s| s.program == *l)).collect();
+            own.programs.iter().map(|p| p.letter).filter(|l| own.stations.iter().any(|s| s.program == *l)).collect();
         let letter = input.letter.filter(|l| used.contains(l)).or(used.first().copied())?;
         let month = budget.group(letter)?.peak_month;
         let field = Field::of(context, days, None);
         let last =
             field.as_ref().zip(last_year(days)).and_then(|(field, span)| Some((field, field.season(span)?, span)));
-        let (situation, own) = (context.situation(input.today), stations_of(c, letter));
-        let plan = context.plan();
+        let situation = context.situation(input.today);
+        let c = &by_panel(&situation, own, letter);
+        let stations = stations_of(c, letter);
+        let plan = situation.plan(c);
         let made: Vec<Made> = Way::ALL
             .into_iter()
             .filter_map(|way| {
                 let controller = way.applied(c, &plan, &context.at.rules, &[letter]);
                 let budget = situation.budget(&controller)?;
                 let week = way.week(&controller, &budget, letter, month)?;
-                let season = last.as_ref().map(|(field, season, _)| field.of_way(season, way, &controller, &own));
+                let season = last.as_ref().map(|(field, season, _)| field.of_way(season, way, &controller, &stations));
                 Some(Made { way, week, season })
             })
             .collect();
@@ -112,6 +127,10 @@ impl WaysView {
                     (format!("{base}/ways?program={}", l.get()), label.trim().to_owned(), *l == letter)
                 })
                 .collect(),
+            letter: letter.get(),
+            change: format!("{base}/week/change"),
+            version: context.controller.version,
+            action: new_key(),
             need: w.with(
                 "ways-need",
                 &[
@@ -120,7 +139,7 @@ impl WaysView {
                     ("letter", &letter.get().to_string()),
                 ],
             ),
-            rows: made.iter().map(|m| m.row(c, letter, &base, deepest, units)).collect(),
+            rows: made.iter().map(|m| m.row(own, letter, &base, deepest, units)).collect(),
             unit: Measure::Depth.unit(units),
             year: last.map_or_else(String::new, |(.., span)| span[0].year().to_string()),
             note: w.with(
@@ -129,6 +148,20 @@ impl WaysView {
             ),
         })
     }
+}
+
+/// The controller with a program at work on the panel: one that is left to a person as it would be proposed.
+fn by_panel(situation: &Situation<'_, Tz>, own: &Controller, letter: ProgramLetter) -> Controller {
+    if !own.is_by_hand(letter) {
+        return own.clone();
+    }
+    let mut c = own.clone();
+    if let Some(program) = c.program_mut(letter) {
+        program.by_hand = false;
+    }
+    let others = c.programs.iter().map(|p| p.letter).filter(|l| *l != letter);
+    let wish = Wish { pinned: Pinned::of(others), ..Wish::default() };
+    propose_as(situation, &c, Grouping::Keep, wish).controller
 }
 
 fn stations_of(c: &Controller, letter: ProgramLetter) -> Vec<u8> {
@@ -159,6 +192,7 @@ impl Made {
             Way::SetDays => (w.t("ways-asks-set"), "ways-compare", format!("{base}/proposals")),
             Way::ByHand => (w.t("ways-asks-hand"), "ways-card", format!("{base}/by-hand")),
         };
+        let by_hand = c.is_by_hand(letter);
         WayRow {
             name: w.t(name),
             what: w.t(what),
@@ -177,6 +211,12 @@ impl Made {
             asks,
             act: w.t(act),
             href,
+            is_now: match self.way {
+                Way::ByHand => by_hand,
+                Way::SetDays => !by_hand && c.program(letter).is_some_and(Program::is_scheduled),
+                _ => false,
+            },
+            hands_over: self.way == Way::ByHand && !by_hand,
         }
     }
 }

@@ -76,6 +76,9 @@ pub fn propose_as<Tz: TimeZone>(
 ) -> Proposal {
     let rules = situation.rules.within(&controller.windows);
     let situation = &Situation { rules: &rules, ..*situation };
+    // What a person waters stays with that person.
+    let wish =
+        Wish { pinned: wish.pinned.and(controller.programs.iter().filter(|p| p.by_hand).map(|p| p.letter)), ..wish };
     let mut c = controller.clone();
     if grouping == Grouping::ByNeed {
         group(&mut c, wish.pinned);

@@ -35,7 +35,7 @@ pub(crate) async fn show(
     }
     page(&CompareTemplate {
         choices: c.stations.iter().map(|s| (s.number, s.name.clone(), numbers.contains(&s.number))).collect(),
-        view: context.budget().ok().and_then(|budget| CompareView::of(&numbers, c, &budget, user.units)),
+        view: context.budget().ok().and_then(|budget| CompareView::of(&numbers, c, budget, user.units)),
         shell: frame.shell,
         spine: frame.spine,
         strip: frame.strip,

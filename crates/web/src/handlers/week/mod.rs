@@ -56,13 +56,19 @@ fn decide(
                 program.schedule.days = DayMode::Weekdays(days);
             }
         }
+        "by-hand" => {
+            if let Some(program) = letter.and_then(|l| controller.program_mut(l)) {
+                program.hand_over();
+            }
+            return "why-by-hand";
+        }
         "move" => move_start(form, controller, letter, nearest),
         _ => {
             let Some(letter) = letter else { return "why-week" };
             let schedule = read_program(form, &controller.capability);
             read_stations(form, controller, letter);
             if let (Some(schedule), Some(program)) = (schedule, controller.program_mut(letter)) {
-                program.schedule = schedule;
+                program.take_schedule(schedule);
             }
         }
     }

@@ -32,7 +32,7 @@ pub(crate) async fn preview(
         current: asked.current,
         today: asked.today,
         figure: asked.figure,
-        saved: Some(&saved),
+        saved: Some(saved),
         units: user.units,
         form: Form::default(),
     })

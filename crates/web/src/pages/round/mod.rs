@@ -93,7 +93,7 @@ pub(crate) struct AdviceView {
 fn percent_fields(c: &Controller) -> Vec<(String, Vec<ProgramLetter>)> {
     let mut out: Vec<(String, Vec<ProgramLetter>)> = Vec::new();
     let used = |l: &ProgramLetter| c.stations.iter().any(|s| s.runs_in(*l));
-    for letter in c.programs.iter().map(|p| p.letter).filter(used) {
+    for letter in c.programs.iter().filter(|p| !p.by_hand).map(|p| p.letter).filter(used) {
         let field = percent_field(&c.capability, letter);
         match out.last_mut().filter(|(last, _)| *last == field) {
             Some((_, letters)) => letters.push(letter),

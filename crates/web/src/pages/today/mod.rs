@@ -69,6 +69,7 @@ pub(crate) fn kind_links(todos: &[&Todo], current: Option<JobKind>, text: &str) 
             Some(JobKind::Fault) => "job-fault",
             Some(JobKind::Dial) => "job-dial",
             Some(JobKind::Soon) => "job-soon",
+            Some(JobKind::ByHand) => "job-by-hand",
             Some(JobKind::LookAgain) => "job-look-again",
             Some(JobKind::Sensor) => "job-sensor",
             Some(JobKind::Missing) => "job-missing",

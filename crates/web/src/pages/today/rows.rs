@@ -21,7 +21,7 @@ use crate::words::Words;
 enum Stay {
     /// The panel stands at another.
     Set,
-    /// It stands right, or a sensor sets it.
+    /// It stands right, or nobody dials it.
     Leave,
     /// The controller is off, or it is not on record how it stands.
     Unknown,
@@ -30,10 +30,10 @@ enum Stay {
 impl Stay {
     const ALL: [Self; 3] = [Self::Set, Self::Leave, Self::Unknown];
 
-    fn of(is_on: bool, dial: Dial, stands: Option<Dial>, by_sensor: bool) -> Self {
+    fn of(is_on: bool, dial: Dial, stands: Option<Dial>, undialled: bool) -> Self {
         match stands {
             _ if !is_on => Self::Unknown,
-            _ if by_sensor => Self::Leave,
+            _ if undialled => Self::Leave,
             Some(stands) if stands != dial => Self::Set,
             Some(_) if dial != Dial::Off => Self::Leave,
             _ => Self::Unknown,
@@ -112,10 +112,12 @@ pub(crate) fn dial_rows<'a>(
             };
             let now = group.month(month);
             let (dial, next) = dialled(context, &in_force, group, month);
-            let by_sensor = in_force.program(letter).is_some_and(|p| p.by == SetBy::EtSensor);
+            let set_by = in_force.program(letter).map(|p| &p.by);
+            let by_sensor = set_by == Some(&SetBy::EtSensor);
+            let by_hand = set_by == Some(&SetBy::ByHand);
             let before = stands(&known.state, in_force.program(letter))
                 .or_else(|| dial_in.percent_on_panel(&known.state, letter, month));
-            let stay = Stay::of(in_force.is_on(), dial, before, by_sensor);
+            let stay = Stay::of(in_force.is_on(), dial, before, by_sensor || by_hand);
             groups[stay as usize].rows.push(DialRow {
                 href: format!(
                     "/controllers/{}/year?program={}&month={}",
@@ -130,6 +132,7 @@ pub(crate) fn dial_rows<'a>(
                 called: number(now.percent_exact, 1),
                 stands: match before {
                     _ if by_sensor => Words.t("today-stands-sensor"),
+                    _ if by_hand => Words.t("by-hand"),
                     Some(before) => dial_figure(before),
                     None => "·".to_owned(),
                 },
@@ -139,7 +142,11 @@ pub(crate) fn dial_rows<'a>(
                     _ => "",
                 },
                 is_off: dial == Dial::Off || !in_force.is_on(),
-                dial: if in_force.is_on() { dial_figure(dial) } else { Words.t("off") },
+                dial: match () {
+                    () if !in_force.is_on() => Words.t("off"),
+                    () if by_hand => String::new(),
+                    () => dial_figure(dial),
+                },
                 next,
             });
         }
@@ -195,6 +202,7 @@ fn dialled(context: &ControllerContext, in_force: &InForce, group: &Group, month
         (None, Some(SetBy::ForAWhile(t))) if t.left_standing => w.t1("today-over", date_short(t.until)),
         (None, Some(SetBy::ForAWhile(t))) => w.t2("today-for-a-while", until(t), dial_figure(of_month)),
         (None, Some(SetBy::EtSensor)) => w.t("today-by-sensor"),
+        (None, Some(SetBy::ByHand)) => w.t("today-by-hand"),
         _ => next_change(context, group, month),
     };
     (dial, next)

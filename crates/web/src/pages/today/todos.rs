@@ -1,7 +1,7 @@
 //! What is missing at a controller, and the percent that a new month asks for.
 
 use chrono::{Datelike, NaiveDate};
-use upland_core::controller::PercentStorage;
+use upland_core::controller::{PercentStorage, Program};
 use upland_core::quantity::MonthOfYear;
 
 use crate::context::{ControllerContext, Missing};
@@ -38,6 +38,13 @@ pub(crate) fn todos(context: &ControllerContext, today: NaiveDate) -> Vec<Todo> 
             w.t1("todo-stations-more", at),
             format!("/controllers/{id}/stations"),
             "todo-stations-act",
+        )],
+        Ok(_) if !context.controller().programs_with_stations().any(Program::is_scheduled) => vec![todo(
+            "todo",
+            "todo-schedule",
+            w.t("todo-schedule-more"),
+            format!("/controllers/{id}/week"),
+            "due-rules-act",
         )],
         Ok(budget) => {
             let shorts: usize = budget.groups.iter().flat_map(|g| &g.months).filter(|m| m.fewer_days.is_some()).count();

@@ -37,6 +37,8 @@ pub(crate) struct ProgramForm {
     pub(crate) form: Form,
     pub(crate) modes: Vec<Choice>,
     pub(crate) days: Vec<(String, String)>,
+    /// A person starts each of its runs.
+    pub(crate) by_hand: bool,
     pub(crate) has_never: bool,
     pub(crate) has_every: bool,
     pub(crate) has_split: bool,
@@ -221,6 +223,7 @@ impl ProgramForm {
             title: w.t1("week-program-head", program_label(c.program(letter), letter)),
             modes,
             days: day_fields(),
+            by_hand: c.is_by_hand(letter),
             has_never: k.never_days,
             has_every: k.day_modes.every_max > 0,
             has_split: !k.cycle_soak || c.program(letter).is_some_and(|p| p.schedule.split > 1),

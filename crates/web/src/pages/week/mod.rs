@@ -136,7 +136,7 @@ impl WeekView {
         let text = volume_text(units);
         let unit = volume_unit(units);
         let authority = context.at.place.value.rules.authority.as_str();
-        let any_runs = c.programs.iter().any(|p| !p.schedule.is_idle());
+        let any_runs = c.programs.iter().any(Program::is_scheduled);
         Self {
             sub: w.t2("week-sub", date_short(first), date_short(first + TimeDelta::days(6))),
             version: context.controller.version,
@@ -245,6 +245,7 @@ fn lines(
                 toggles: toggles(p, &input.context.week_of(input.now.date()).allowed().days),
                 own_days: own_days(c, p),
                 mode: match p.schedule.days {
+                    _ if p.by_hand => w.t("by-hand"),
                     DayMode::Weekdays(_) => String::new(),
                     mode => mode_words(mode, p.schedule.never),
                 },
@@ -255,9 +256,11 @@ fn lines(
                     .enumerate()
                     .map(|(i, s)| (panel_start(*s, face), i >= split))
                     .collect(),
-                percent: plan
-                    .percent_on(c, p.letter, input.now.date(), input.level)
-                    .map_or_else(|| w.t("off"), |v| percent(v.get())),
+                percent: match plan.percent_on(c, p.letter, input.now.date(), input.level) {
+                    _ if p.by_hand => "·".to_owned(),
+                    Some(v) => percent(v.get()),
+                    None => w.t("off"),
+                },
                 ends: ends(&now_work, p.letter),
                 ends_highest: ends(&high_work, p.letter),
                 late,

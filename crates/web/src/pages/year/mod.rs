@@ -259,13 +259,20 @@ fn dial_words(
 ) -> (String, String, String, String) {
     let w = Words;
     let by_sensor = group.letters.iter().any(|l| c.percent_by_sensor(*l));
-    let title = w.t1(if by_sensor { "dial-expect" } else { "dial-for" }, month_long(month.month));
+    let by_hand = group.letters.iter().all(|l| c.is_by_hand(*l));
+    let title = match () {
+        () if by_hand => "dial-hand",
+        () if by_sensor => "dial-expect",
+        () => "dial-for",
+    };
+    let title = w.t1(title, month_long(month.month));
     let letters: String = group.letters.iter().map(|l| l.get().to_string()).collect::<Vec<_>>().join(", ");
     let note = match group.letters.first().and_then(|l| c.program(*l)).filter(|_| group.letters.len() == 1) {
         Some(p) => w.t1("dial-program", program_label(Some(p), p.letter)),
         None => w.t1("dial-programs", letters),
     };
     let when = match c.capability.percent_storage {
+        _ if by_hand => w.t("dial-by-hand"),
         _ if by_sensor => w.t("dial-by-sensor"),
         PercentStorage::ByMonth => w.t1("dial-by-month", month_long(month.month)),
         PercentStorage::Single => w.t1("dial-single", month_long(month.month)),
