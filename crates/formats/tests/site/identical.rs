@@ -239,6 +239,7 @@ fn controller(name: &'static str) -> impl Strategy<Value = Controller> {
             c.normalise_programs();
             for (program, (days, starts, never)) in c.programs.iter_mut().zip(schedules) {
                 let never = if capability.never_days { never } else { Days::NONE };
+                program.by_hand = starts.is_empty();
                 program.schedule = Schedule { days, never, starts, split: 1 };
                 for (month, dial) in program.months.iter_mut().zip(dials) {
                     month.dial = dial;

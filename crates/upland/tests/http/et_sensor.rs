@@ -64,6 +64,10 @@ async fn a_sensor_is_set_by_its_own_sheet_and_moved_by_its_own_marks() {
     }
     let saved = client.submit(&sensors, form(), &typed(&[("climate", "warm")]));
     assert_eq!(saved.status, 303, "{}", saved.brief());
+    // Nobody dials or drags what the sensor sets; the other programs are dialled as before.
+    let year = |letter| client.get(&format!("{controller}/year?program={letter}")).body;
+    assert!(!year('A').contains("id=\"percent\"") && !year('A').contains("role=\"slider\""));
+    assert!(year('B').contains("id=\"percent\"") && year('B').contains("role=\"slider\""));
     let page = client.get(saved.location());
     assert!(page.body.contains("climate step Warm, offset 0"), "{}", page.brief());
     assert_eq!((page.field("step1from").as_str(), page.field("step1to").as_str()), ("4", "6"));

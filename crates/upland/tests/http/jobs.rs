@@ -82,3 +82,43 @@ async fn the_year_ahead_is_a_page_and_a_calendar() {
     let other = client.get("/ahead?q=nowhere");
     assert!(other.body.contains("Nothing is called that") && !other.body.contains("<time title="), "{}", other.brief());
 }
+
+/// Today lists what the Week, As found and Dial in would say, and no longer what was mended.
+#[tokio::test(flavor = "multi_thread")]
+async fn faults_of_the_week_and_of_a_panel_as_found_are_on_todays_list() {
+    let server = Server::with_demo(binary()).await;
+    let client = Client::new(&server);
+    assert_eq!(client.sign_in("oda@averstane.example", "upland-demo").status, 303);
+    let today = client.get("/");
+    for said in [
+        "Boiler-room cabinet: faults in the schedule",
+        "A starts twice, and 2 more.",
+        "Boiler-room cabinet: wrong on the panel as found",
+        "Chapel wall needs a schedule",
+        "Pump house needs stations",
+    ] {
+        assert!(today.body.contains(said), "{said}: {}", today.brief());
+    }
+    let faults = client.get("/?kind=fault");
+    assert!(!faults.body.contains("Chapel wall needs a schedule"), "{}", faults.brief());
+    // The key of such a job fits where what was put off is kept.
+    let later = faults.link("/jobs/later?controller=", "").replace("&#38;", "&");
+    let form = client.get(&later).form("/jobs/later");
+    let put_off = client.submit("/jobs/later", form, &[("until", "2026-06-20"), ("reason", "no key")]);
+    assert_eq!(put_off.location(), "/", "{}", put_off.brief());
+    // All findings repaired: the list says so at once.
+    let controller = today.body.split("/as-found").next().unwrap().rsplit('"').next().unwrap().to_owned();
+    let change = format!("{controller}/week/change");
+    let week = client.get(&format!("{controller}/week"));
+    assert_eq!(client.submit(&change, week.form(&change), &[("do", "repair-all")]).status, 303);
+    assert!(!client.get("/").body.contains("faults in the schedule"));
+    // A schedule that was proposed and never dialled in.
+    let (_, chapel) = today.body.split_once("Chapel wall needs a schedule").unwrap();
+    let week = chapel.split(['"', '\'']).find(|href| href.ends_with("/week")).unwrap().to_owned();
+    let propose = format!("{week}/change");
+    let page = client.get(&week);
+    assert_eq!(client.submit(&propose, page.form(&propose), &[("do", "propose")]).status, 303);
+    let after = client.get("/");
+    assert!(after.body.contains("Chapel wall: not dialled in yet"), "{}", after.brief());
+    assert!(!after.body.contains("Chapel wall needs a schedule"));
+}

@@ -272,6 +272,44 @@ async fn the_ways_to_water_tell_what_replay_tells() {
     assert!(other.body.contains("Program A in July"), "{}", other.brief());
 }
 
+/// A program that is left to a person: every view says so, and one start gives it back to the panel.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_program_is_handed_over_to_a_person_and_back() {
+    let (_server, client, replay) = demo().await;
+    let controller = replay.trim_end_matches("/replay").to_owned();
+    let (ways, week) = (format!("{controller}/ways?program=A"), format!("{controller}/week"));
+    let change = format!("{week}/change");
+    let page = client.get(&ways);
+    assert_eq!(page.body.matches(">now</span>").count(), 1, "the days that are set");
+    let handed = client.submit(&change, page.form(&change), &[]);
+    assert_eq!(handed.status, 303, "{}", handed.brief());
+    let after = client.get(&ways);
+    assert!(!after.body.contains("Water A by hand"), "{}", after.brief());
+    assert_eq!(row(&after.body, "By hand")[..4], row(&page.body, "By hand")[..4]);
+    let view = client.get(&format!("{week}?program=A"));
+    assert!(view.body.contains("A person starts each run of this program."), "{}", view.brief());
+    assert!(!view.body.contains("A starts twice"));
+    let dial = client.get(&format!("{controller}/dial-in?from=start"));
+    assert!(!dial.body.contains("04:30"), "{}", dial.brief());
+    let today = client.get("/");
+    assert!(today.body.contains("Boiler-room cabinet: water by hand this week"), "{}", today.brief());
+    let card = client.get(&format!("{controller}/by-hand"));
+    assert_eq!(card.body.matches("<td class=\"bigf r\">").count(), 3, "the stations of A");
+    let door = client.get(&format!("{controller}/door-card"));
+    assert_eq!(door.body.matches("by hand, for as long as the week’s card says").count(), 2, "days and percents");
+    let year = client.get(&format!("{controller}/year?program=A"));
+    assert!(year.body.contains("Nothing to dial."), "{}", year.brief());
+    // Replay waters it as the person does.
+    let replayed = client.get(&format!("{replay}?program=A&period=2025"));
+    assert_eq!(row(&replayed.body, "The plan")[0], row(&replayed.body, "By hand")[0]);
+    // One start gives it back.
+    let form = view.forms(&change).into_iter().find(|f| f.iter().any(|(name, _)| name == "start0")).unwrap();
+    let back = client.submit(&change, form, &[("on0", "yes"), ("start0", "05:00")]);
+    assert_eq!(back.status, 303, "{}", back.brief());
+    assert!(client.get(&ways).body.contains("Water A by hand"));
+    assert!(!client.get("/").body.contains("water by hand this week"));
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn the_card_of_runs_by_hand_needs_no_weather() {
     let server = Server::start(binary()).await;

@@ -181,7 +181,7 @@ document.addEventListener("alpine:init", () => {
       const step = { j: 1, k: -1 }[event.key];
       if (step) {
         const at = Number(document.activeElement.dataset.month || 0);
-        this.slider(Math.min(Math.max(at + step, 1), 12)).focus();
+        this.slider(Math.min(Math.max(at + step, 1), 12))?.focus();
       }
     },
   }));

@@ -21,6 +21,8 @@ pub(crate) struct YearPlateInput<'a> {
     pub(crate) capability: &'a Capability,
     pub(crate) current: MonthOfYear,
     pub(crate) in_hand: Option<InHand<'a>>,
+    /// Whether the percents can be dragged: nobody dials what a sensor or a person sets.
+    pub(crate) handles: bool,
     pub(crate) units: Units,
 }
 
@@ -87,6 +89,7 @@ pub(crate) struct YearPlate {
     pub(crate) title: String,
     pub(crate) subtitle: String,
     pub(crate) max: u16,
+    pub(crate) handles: bool,
     /// Pixels a percent and the height of 0: what a drag is measured with.
     pub(crate) zero_y: Fixed,
     pub(crate) percent_height: String,
@@ -133,6 +136,7 @@ impl YearPlate {
             title: w.t1("year-percent-of", base),
             subtitle: w.t1("year-hundred-is", Measure::DepthADay.show(base_mm, input.units)),
             max: input.capability.percent_max.get(),
+            handles: input.handles,
             zero_y: Fixed(ZERO),
             percent_height: format!("{pixels:.5}"),
             describe: w.t1("year-plate-describe", input.capability.percent_step.get().to_string()),
@@ -259,6 +263,7 @@ mod tests {
         let budget = year_budget(&c, &et0.map(|et0_mm_per_day| MonthNormal { et0_mm_per_day, rain_mm: None })).unwrap();
         let current = MonthOfYear::ALL[5];
         YearPlate::draw(&YearPlateInput {
+            handles: true,
             group: &budget.groups[0],
             capability: &c.capability,
             current,

@@ -15,7 +15,6 @@ use super::sensors::{About, notes, sensor_name};
 use super::soon::{rules_soon, soon};
 use super::temporary::{back_words, kind_words};
 use super::year::program_label;
-use crate::charts::severity_word;
 use crate::context::{ControllerContext, monday};
 use crate::show::{Units, date_short};
 use crate::words::Words;
@@ -100,7 +99,7 @@ fn week_faults(context: &ControllerContext, today: NaiveDate) -> Option<Todo> {
     Some(Todo {
         kind: JobKind::Fault,
         key: format!("week.{}.{}", found.len(), finding_key(first)),
-        mark: severity_word(first.severity),
+        mark: if first.severity == Severity::Fault { "fault" } else { "caution" },
         title: w.t1(if first.severity == Severity::Fault { "due-week" } else { "due-week-rule" }, &c.name),
         reason: match found.len() {
             1 => title,

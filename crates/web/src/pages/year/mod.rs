@@ -81,7 +81,10 @@ pub(crate) struct YearView {
     pub(crate) dial_title: String,
     pub(crate) dial_note: String,
     pub(crate) dial: String,
+    pub(crate) dial_unit: &'static str,
     pub(crate) dial_is_off: bool,
+    /// A person waters it: no month is set here.
+    pub(crate) by_hand: bool,
     pub(crate) say: String,
     pub(crate) say_more: String,
     pub(crate) month: u8,
@@ -133,15 +136,18 @@ impl YearView {
         let base_href = format!("/controllers/{}/year", input.context.controller.id);
         let saved = input.saved.and_then(|b| b.group(letter));
         let hand = saved.map(|g| InHand { month: input.month, saved: g.month(input.month) });
+        let is_dialled = group.letters.iter().any(|l| input.controller.percent_is_dialled(*l));
+        let by_hand = group.letters.iter().all(|l| input.controller.is_by_hand(*l));
         let plate = YearPlate::draw(&YearPlateInput {
             group,
+            handles: is_dialled,
             capability: &input.controller.capability,
             current: input.current,
             in_hand: hand,
             units,
         });
         let month = group.month(input.month);
-        let columns = Columns { current: input.current, open: input.month, hand: hand.is_some() };
+        let columns = Columns { current: input.current, open: input.month, hand: hand.is_some(), is_dialled };
         let (dial_title, dial_note, say, say_more) = {
             // What is on the panel today is said at today's month alone.
             let today = input.context.in_force(None, input.today);
@@ -156,10 +162,13 @@ impl YearView {
             foot: foot(group, units),
             shorts: shorts(group),
             dial: match month.dial {
+                _ if by_hand => Measure::Depth.figure(a_week(month), units),
                 Dial::Off => w.t("off-title"),
                 Dial::Percent(p) => p.get().to_string(),
             },
-            dial_is_off: month.dial == Dial::Off,
+            dial_unit: if by_hand { Measure::Depth.unit(units) } else { "%" },
+            dial_is_off: month.dial == Dial::Off && !by_hand,
+            by_hand,
             dial_title,
             dial_note,
             say,
@@ -188,6 +197,11 @@ impl YearView {
             base_href,
         })
     }
+}
+
+/// What plants need in a mean week of a month, mm.
+fn a_week(month: &MonthBudget) -> f64 {
+    month.demand_mm / month.month.mean_days() * 7.0
 }
 
 /// What the open month's form holds when nothing was typed.
@@ -277,6 +291,10 @@ fn dial_words(
         PercentStorage::ByMonth => w.t1("dial-by-month", month_long(month.month)),
         PercentStorage::Single => w.t1("dial-single", month_long(month.month)),
     };
+    if by_hand {
+        let share = w.t2("dial-hand-share", number(month.percent_exact, 1), month_long(group.peak_month));
+        return (title, note, when, share);
+    }
     let called = w.t1("dial-called", number(month.percent_exact, 1));
     let amount = Measure::Depth.show(month.difference_mm().abs(), units);
     let effect = if month.difference_mm() >= 0.0 { w.t1("dial-gains", amount) } else { w.t1("dial-loses", amount) };

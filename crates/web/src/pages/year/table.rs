@@ -30,6 +30,8 @@ pub(super) struct Columns {
     pub(super) current: MonthOfYear,
     pub(super) open: MonthOfYear,
     pub(super) hand: bool,
+    /// Whether somebody dials the percents.
+    pub(super) is_dialled: bool,
 }
 
 impl Columns {
@@ -67,7 +69,7 @@ pub(super) fn lines(group: &Group, base: &str, letter: ProgramLetter, columns: &
     };
     let unit = Measure::Depth.unit(units);
     vec![
-        line("year-dial", "%", true, &|m| match m.dial {
+        line(if columns.is_dialled { "year-dial" } else { "year-expect" }, "%", true, &|m| match m.dial {
             Dial::Off => cell(m, "percent", w.t("off"), "off"),
             Dial::Percent(p) => cell(m, "percent", p.get().to_string(), if m.chosen { "chosen" } else { "" }),
         }),
