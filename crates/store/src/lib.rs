@@ -8,6 +8,7 @@
 
 mod documents;
 mod error;
+mod known;
 mod model;
 mod pool;
 mod queries;

@@ -1,3 +1,4 @@
+use std::sync::Arc;
 use std::time::Duration;
 
 use diesel_async::pooled_connection::deadpool::{Object, Pool};
@@ -7,6 +8,7 @@ use diesel_migrations::{EmbeddedMigrations, MigrationHarness, embed_migrations};
 use uuid::Uuid;
 
 use crate::error::StoreError;
+use crate::known::KnownControllers;
 
 pub(crate) const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations");
 
@@ -32,6 +34,7 @@ pub(crate) fn limited(database_url: &str) -> String {
 #[derive(Clone)]
 pub struct Store {
     pool: Pool<AsyncPgConnection>,
+    pub(crate) controllers: Arc<KnownControllers>,
 }
 
 impl std::fmt::Debug for Store {
@@ -81,7 +84,7 @@ impl Store {
             .recycle_timeout(Some(Duration::from_secs(3)))
             .build()
             .map_err(|e| StoreError::Away(Box::new(e)))?;
-        Ok(Self { pool })
+        Ok(Self { pool, controllers: Arc::default() })
     }
 
     /// The part that belongs to a company.

@@ -32,7 +32,7 @@ pub(crate) async fn contexts(
     clock: Clock,
     heads: &[&ControllerHead],
 ) -> Result<Vec<ControllerContext>, StoreError> {
-    let ids: Vec<Uuid> = heads.iter().map(|head| head.id).collect();
+    let versions = heads.iter().map(|head| (head.id, head.version)).collect();
     let place_ids: Vec<Uuid> = heads.iter().map(|head| head.place_id).collect();
     let mut places: HashMap<Uuid, PlaceContext> = HashMap::new();
     let mut known = Known::default();
@@ -40,15 +40,14 @@ pub(crate) async fn contexts(
         let own = known.weather_of(account, &place.value).await?;
         places.insert(place.id, PlaceContext::new(place, own));
     }
-    let controllers = account.controllers_of(&ids).await?.into_iter();
-    let mut out: Vec<ControllerContext> = controllers
+    let controllers = account.controllers_at(versions).await?.into_iter();
+    let out = controllers
         .filter_map(|controller| {
             let at = places.get(&controller.value.place_id)?.clone();
             let today = clock.today(at.zone);
             Some(ControllerContext::of(controller, at, today))
         })
         .collect();
-    out.sort_by_key(|context| ids.iter().position(|id| *id == context.controller.id));
     Ok(out)
 }
 

@@ -14,6 +14,8 @@ async fn nothing_of_a_neighbour_is_seen() {
     let neighbour = company(&store, "neighbour").await;
     let (series_id, place_id, controller_id) = neighbour.furnish().await;
     let me = company(&store, "me").await.account;
+    // What was read for them is kept, and not for me.
+    neighbour.account.controller(controller_id).await.unwrap();
     let day = |y| NaiveDate::from_ymd_opt(y, 1, 1).unwrap();
 
     assert!(me.places().await.unwrap().is_empty());
@@ -21,6 +23,7 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.controllers().await.unwrap().is_empty());
     assert!(matches!(me.controller(controller_id).await, Err(StoreError::NotFound)));
     assert!(me.controllers_of(&[controller_id]).await.unwrap().is_empty());
+    assert!(me.controllers_at(vec![(controller_id, 1)]).await.unwrap().is_empty());
     let of_their_place = HeadFilter { places: Some(vec![place_id]), ..HeadFilter::default() };
     assert!(me.heads(&of_their_place).await.unwrap().items.is_empty());
     assert!(me.places_part("", 0, 10).await.unwrap().items.is_empty());
