@@ -61,7 +61,10 @@ macro_rules! words {
 words!(ProgramLetter, "program", ProgramLetter::ALL[0] => "A", ProgramLetter::ALL[1] => "B", ProgramLetter::ALL[2] => "C", ProgramLetter::ALL[3] => "D");
 words!(PercentStorage, "storage", Self::ByMonth => "by_month", Self::Single => "single");
 words!(PercentScope, "scope", Self::AllPrograms => "all_programs", Self::EachProgram => "each_program");
-words!(Preset, "preset", Self::Plain => "plain", Self::Monthly => "monthly", Self::Fine => "fine");
+words!(
+    Preset, "preset", Self::Plain => "plain", Self::Monthly => "monthly", Self::Fine => "fine", Self::Dial => "dial",
+    Self::Valve => "valve", Self::TwoWire => "two_wire"
+);
 words!(Contact, "contact", Self::NormallyClosed => "normally_closed", Self::NormallyOpen => "normally_open");
 words!(PanelOrder, "panel_order", Self::MinutesFirst => "minutes_first", Self::ProgramsFirst => "programs_first");
 words!(StartOff, "start_off", Self::PastMidnight => "past_midnight", Self::Key => "key", Self::Cleared => "cleared");

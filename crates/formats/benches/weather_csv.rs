@@ -46,7 +46,9 @@ fn hours(c: &mut Criterion) {
     let mut group = c.benchmark_group("thirty years of hourly CSV");
     group.sample_size(10);
     group.throughput(Throughput::Elements(HOURS as u64));
-    group.bench_function("joined to days", |b| b.iter(|| to_days(black_box(text.as_bytes())).unwrap().unwrap().len()));
+    group.bench_function("joined to days", |b| {
+        b.iter(|| to_days(black_box(text.as_bytes()), chrono_tz::UTC).unwrap().unwrap().len())
+    });
     group.finish();
 }
 

@@ -241,11 +241,17 @@ pub enum Preset {
     Monthly,
     /// A large panel that steps in single percents and half minutes.
     Fine,
+    /// A small panel with a dial and a clock of twelve hours that asks program by program.
+    Dial,
+    /// A controller that runs on a battery in a valve box.
+    Valve,
+    /// Many stations on one pair of wires.
+    TwoWire,
 }
 
 impl Preset {
     /// All of them, simplest first.
-    pub const ALL: [Self; 3] = [Self::Plain, Self::Monthly, Self::Fine];
+    pub const ALL: [Self; 6] = [Self::Valve, Self::Dial, Self::Plain, Self::Monthly, Self::Fine, Self::TwoWire];
 
     /// What such a controller can be set to. Ranges of our own, common among many panels.
     #[must_use]
@@ -279,6 +285,24 @@ impl Preset {
         };
         match self {
             Self::Plain => plain,
+            Self::Dial => Capability {
+                stations: 6,
+                percent_max: Percent::literal(150),
+                day_modes: DayModes { odd_even: true, every_max: 14 },
+                panel_order: PanelOrder::ProgramsFirst,
+                start_off: StartOff::Cleared,
+                clock_face: ClockFace::Hours12,
+                ..plain
+            },
+            Self::Valve => Capability {
+                stations: 4,
+                starts: 3,
+                start_step: 5,
+                day_modes: DayModes { odd_even: false, every_max: 30 },
+                rain_delay_max: 7,
+                start_off: StartOff::Key,
+                ..plain
+            },
             Self::Monthly => Capability {
                 stations: 12,
                 percent_step: Percent::literal(5),
@@ -315,6 +339,16 @@ impl Preset {
                 months_off: true,
                 sensor_by_station: true,
                 ..plain
+            },
+            Self::TwoWire => Capability {
+                stations: 48,
+                percent_max: Percent::literal(300),
+                sensor_inputs: 4,
+                contact: Contact::NormallyOpen,
+                run_step: RunTime::from_seconds(10),
+                rain_delay_max: 30,
+                start_off: StartOff::Key,
+                ..Self::Fine.capability()
             },
         }
     }

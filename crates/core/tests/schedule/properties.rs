@@ -30,6 +30,8 @@ fn a_station() -> impl Strategy<Value = (u8, u32, usize, usize, usize, bool)> {
 
 fn any_controller() -> impl Strategy<Value = Controller> {
     let capability = prop::sample::select(&Preset::ALL[..]).prop_map(|p| p.capability());
+    // Six stations, on the smallest panel too.
+    let capability = capability.prop_map(|c| Capability { stations: c.stations.max(6), ..c });
     (
         capability,
         prop::collection::vec(a_station(), 1..7),
@@ -56,7 +58,10 @@ fn any_controller() -> impl Strategy<Value = Controller> {
                 if capability.day_modes.every_max == 0 && matches!(program.schedule.days, DayMode::Every { .. }) {
                     program.schedule.days = DayMode::Even;
                 }
-                program.months[5].dial = MonthDial::Set(Percent::new(tenth * 10).unwrap());
+                if !capability.day_modes.odd_even && matches!(program.schedule.days, DayMode::Odd | DayMode::Even) {
+                    program.schedule.days = DayMode::Weekdays(Days::ALL);
+                }
+                program.months[5].dial = MonthDial::Set(capability.dial(f64::from(tenth * 10)));
             }
             c
         })

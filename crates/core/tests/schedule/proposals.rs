@@ -7,7 +7,9 @@ use upland_core::schedule::*;
 use crate::builders::*;
 
 fn garden(capability: Capability) -> Controller {
-    let mut c = Controller::new("Cabinet".into(), capability);
+    // Five stations, on the smallest panel too.
+    let stations = capability.stations.max(5);
+    let mut c = Controller::new("Cabinet".into(), Capability { stations, ..capability });
     let turf = |n, name: &str| Station::plain(n, name, Plant::CoolTurf, SprinklerType::Spray);
     c.stations = vec![
         turf(1, "Reading lawn"),

@@ -344,6 +344,7 @@ decision-humidity-crossed = The lowest humidity would be above the highest.
 decision-impossible = This value is not possible.
 layout = { $a }, { $b }
 layout-joined = { $a } rows joined to { $b } days
+layout-joined-utc = { $a }; times with their offset from UTC, days of { $b }
 layout-comma = comma, decimal point
 layout-semicolon = semicolon, decimal comma
 layout-tab = tab, decimal comma

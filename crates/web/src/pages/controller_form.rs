@@ -81,11 +81,22 @@ pub(crate) fn preset_links(place: Uuid, current: Preset) -> Vec<PresetLink> {
                 Preset::Plain => "preset-plain",
                 Preset::Monthly => "preset-monthly",
                 Preset::Fine => "preset-fine",
+                Preset::Dial => "preset-dial",
+                Preset::Valve => "preset-valve",
+                Preset::TwoWire => "preset-two-wire",
             }),
             what: summary(&p.capability()),
             current: p == current,
         })
         .to_vec()
+}
+
+/// `1 min`, `30 s`.
+fn step_words(step: RunTime) -> String {
+    match step.seconds() {
+        seconds if seconds.is_multiple_of(60) => Words.t1("run-step-min", (seconds / 60).to_string()),
+        seconds => Words.t1("run-step-s", seconds.to_string()),
+    }
 }
 
 /// A capability in a line.
@@ -97,7 +108,7 @@ pub(crate) fn summary(c: &Capability) -> String {
             ("min", &c.percent_min.get().to_string()),
             ("max", &percent(c.percent_max.get())),
             ("step", &c.percent_step.get().to_string()),
-            ("run", &number(c.run_step.minutes(), usize::from(!c.run_step.seconds().is_multiple_of(60)))),
+            ("run", &step_words(c.run_step)),
         ],
     )
 }

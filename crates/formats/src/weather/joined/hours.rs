@@ -1,10 +1,14 @@
 //! Tables with many rows a day.
 
+use std::borrow::Cow;
 use std::collections::HashMap;
+
+use chrono_tz::Tz;
 
 use super::super::column::{Column, Unit};
 use super::super::mapping::unit_of_header;
 use super::super::table::{Table, number};
+use super::stamp::{StampDay, Stamps};
 use super::{Fold, StationHead, Sum, cell};
 
 /// Fewer rows than this a day, in the mean, are no table of hours: a file of days with some dates twice.
@@ -27,24 +31,36 @@ struct Source {
 }
 
 /// The days of a file with many rows a day.
-pub(super) fn days(bytes: &[u8]) -> Option<String> {
+pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
     let table = Table::parse_hours(bytes).ok()?;
-    let dated = (0..table.headers().len()).find(|at| table.first_value(*at).is_some_and(|v| date_text(v).is_some()))?;
+    let stamps = |at: usize| Stamps::of(&table.title(at), zone);
+    let is_dated = |at: &usize| table.first_value(*at).is_some_and(|v| stamps(*at).day(v).is_some());
+    let dated = (0..table.headers().len()).find(is_dated)?;
+    let stamps = stamps(dated);
     let sources = sources(&table, dated);
     let comma = table.layout().decimal_comma();
     let mut at_date: HashMap<String, usize> = HashMap::new();
     // Each day's date as it is written, its rows, and the sums of its columns.
     let mut days: Vec<(String, u32, Vec<Sum>)> = Vec::new();
-    let (mut read, mut few) = (0, false);
+    let (mut read, mut few, mut moved) = (0, false, false);
     table.each_row(|_, record| {
         few = few || (days.len() > TELLING_DAYS && read < LEAST_ROWS_A_DAY * days.len());
         if few {
             return;
         }
         read += 1;
-        let Some(date) = record.get(dated).and_then(date_text) else { return };
-        let at = *at_date.entry(date.to_owned()).or_insert_with(|| {
-            days.push((date.to_owned(), 0, vec![Sum::default(); sources.len()]));
+        let Some(day) = record.get(dated).and_then(|cell| stamps.day(cell)) else { return };
+        let date = match day {
+            StampDay::AsWritten(date) => Cow::Borrowed(date),
+            StampDay::OfPlace(date) => {
+                moved = true;
+                Cow::Owned(date.to_string())
+            }
+        };
+        let known = at_date.get(date.as_ref()).copied();
+        let at = known.unwrap_or_else(|| {
+            days.push((date.clone().into_owned(), 0, vec![Sum::default(); sources.len()]));
+            at_date.insert(date.into_owned(), days.len() - 1);
             days.len() - 1
         });
         let (_, rows, sums) = &mut days[at];
@@ -60,7 +76,8 @@ pub(super) fn days(bytes: &[u8]) -> Option<String> {
     }
     let usual = usual(days.iter().map(|(_, rows, _)| *rows));
     let mut text = String::new();
-    StationHead { joined_rows: Some(table.len()), ..table.head() }.write(&mut text);
+    let days_of = moved.then(|| zone.name().to_owned());
+    StationHead { joined_rows: Some(table.len()), days_of, ..table.head() }.write(&mut text);
     text.push_str("date");
     for (_, header) in sources.iter().flat_map(|s| &s.folds) {
         text.push(',');
@@ -93,13 +110,6 @@ fn usual(rows: impl Iterator<Item = u32>) -> u32 {
         *counts.entry(count).or_default() += 1;
     }
     counts.into_iter().max_by_key(|(rows, days)| (*days, *rows)).map_or(24, |(rows, _)| rows)
-}
-
-/// The date of a cell as it is written, without the time after it.
-fn date_text(cell: &str) -> Option<&str> {
-    let date = cell.trim().split(['T', ' ']).next()?;
-    let orders = [Unit::YearMonthDay, Unit::DayMonthYear, Unit::MonthDayYear];
-    orders.iter().any(|order| order.date(date).is_some()).then_some(date)
 }
 
 /// The columns of weather, each element once.
@@ -207,7 +217,7 @@ mod tests {
     #[test]
     fn hours_become_days_with_the_units_of_the_file() {
         let header = "Timestamp,Air temp (°F),RH (%),Rain (in),Wind (mph)";
-        let text = days(hourly(|d, h| format!("2026-06-0{d} {h:02}:00"), header).as_bytes()).unwrap();
+        let text = days(hourly(|d, h| format!("2026-06-0{d} {h:02}:00"), header).as_bytes(), Tz::UTC).unwrap();
         let lines: Vec<&str> = text.lines().collect();
         assert_eq!(lines[0], "joined_rows,48");
         assert_eq!(lines[1], "date,tmax degF,tmin degF,rh max %,rh min %,rain in,wind mph");
@@ -219,7 +229,7 @@ mod tests {
     fn date_and_time_in_columns_of_their_own_and_hours_to_twenty_four() {
         let header = "Date,Temp,Humidity,Precip,Wind speed";
         // The hour stands in the same cell as a person would split it: day first, 01:00 to 24:00.
-        let text = days(hourly(|d, h| format!("0{d}.06.2026 {:02}:00", h + 1), header).as_bytes()).unwrap();
+        let text = days(hourly(|d, h| format!("0{d}.06.2026 {:02}:00", h + 1), header).as_bytes(), Tz::UTC).unwrap();
         assert!(text.contains("\n01.06.2026,33,10,63,40,3,2\n"), "{text}");
     }
 
@@ -228,7 +238,7 @@ mod tests {
         let header = "Time,Temp,RH,Rain,Wind";
         let whole = hourly(|d, h| format!("2026-06-0{d}T{h:02}:00"), header);
         let cut: String = whole.lines().take(1 + 24 + 20).fold(String::new(), |text, line| text + line + "\n");
-        let text = days(cut.as_bytes()).unwrap();
+        let text = days(cut.as_bytes(), Tz::UTC).unwrap();
         assert!(text.contains("2026-06-01,") && !text.contains("2026-06-02,"), "{text}");
     }
 
@@ -239,8 +249,24 @@ mod tests {
             for hour in 0..24 {
                 text.push_str(&format!("2026-06-01 {hour}:00,20,100\n"));
             }
-            let joined = days(text.as_bytes()).unwrap();
+            let joined = days(text.as_bytes(), Tz::UTC).unwrap();
             assert!(joined.ends_with(&format!("2026-06-01,20,20,{day}\n")), "{joined}");
         }
+    }
+
+    /// Two days of UTC are the end of one day, a whole one and the beginning of a third where clocks stand seven hours
+    /// behind: the whole one has its seventeen hours of the first date and seven of the second.
+    #[test]
+    fn stamps_in_utc_are_joined_to_the_days_of_the_place() {
+        let header = "Time,Temp C,RH %,Rain mm,Wind m/s";
+        let utc = hourly(|d, h| format!("2026-06-0{d}T{h:02}:00:00Z"), header);
+        let text = days(utc.as_bytes(), Tz::America__Los_Angeles).unwrap();
+        assert!(text.contains("days_of,America/Los_Angeles\n"), "{text}");
+        // Rain at 05:00 and 17:00 UTC: 22:00 of the day before, and 10:00; 1.5 mm and, seven hours into 2 June, 1.5.
+        let lines: Vec<&str> = text.lines().filter(|line| line.starts_with("2026")).collect();
+        assert_eq!(lines.len(), 1, "{text}");
+        assert!(lines[0].starts_with("2026-06-01,33,10,63,40,3,"), "{text}");
+        let local = hourly(|d, h| format!("2026-06-0{d}T{h:02}:00:00"), header);
+        assert!(!days(local.as_bytes(), Tz::America__Los_Angeles).unwrap().contains("days_of"));
     }
 }

@@ -5,9 +5,12 @@
 
 mod fixed;
 mod hours;
+mod stamp;
 mod typical;
 
 use std::fmt::Write;
+
+use chrono_tz::Tz;
 
 use super::column::Column;
 use super::file_error::{FileError, MAX_BYTES};
@@ -31,6 +34,8 @@ pub struct StationHead {
     pub wind_height_m: Option<f64>,
     /// How many rows of an hour or less its days were joined from.
     pub joined_rows: Option<usize>,
+    /// The time zone by whose days they were joined, where the stamps told their offset from UTC.
+    pub days_of: Option<String>,
 }
 
 /// The words under which a station is told over a header.
@@ -40,6 +45,7 @@ const LONGITUDE: &str = "longitude";
 const ELEVATION: &str = "elevation_m";
 const WIND_HEIGHT: &str = "wind_height_m";
 const JOINED: &str = "joined_rows";
+const DAYS_OF: &str = "days_of";
 
 impl StationHead {
     /// Reads it from the lines over a header: a word of ours, a separator, a value. Other lines are passed over.
@@ -57,6 +63,7 @@ impl StationHead {
                 ELEVATION => head.elevation_m = number(),
                 WIND_HEIGHT => head.wind_height_m = number(),
                 JOINED => head.joined_rows = value.parse().ok(),
+                DAYS_OF if !value.is_empty() => head.days_of = Some(value.to_owned()),
                 _ => {}
             }
         }
@@ -84,6 +91,9 @@ impl StationHead {
         if let Some(rows) = self.joined_rows {
             let _ = writeln!(text, "{JOINED},{rows}");
         }
+        if let Some(zone) = &self.days_of {
+            let _ = writeln!(text, "{DAYS_OF},{zone}");
+        }
     }
 }
 
@@ -92,14 +102,15 @@ impl StationHead {
 ///
 /// - Rows of an hour or less: highest and lowest temperature and humidity, mean wind and dew point, mean or sum of the
 ///   radiation as its unit says, sum of the rain, by the date as it is written (a stamp of 24:00 belongs to the day
-///   that ends with it). A day with under nine tenths of its usual rows has no value.
+///   that ends with it). Stamps with an offset from UTC, or under a header that says UTC, belong to the days of the
+///   time zone. A day with under nine tenths of its usual rows has no value.
 /// - A typical year in the EPW layout (EnergyPlus Weather): each month from the year that it was taken from, with the
 ///   station's position.
 /// - GHCN-Daily's fixed columns (`.dly`): values that failed the archive's own checks are missing.
 ///
 /// # Errors
 /// [`FileError`] where the bytes are no text or too many.
-pub fn to_days(bytes: &[u8]) -> Result<Option<String>, FileError> {
+pub fn to_days(bytes: &[u8], zone: Tz) -> Result<Option<String>, FileError> {
     if bytes.len() > MAX_BYTES {
         return Err(FileError::TooLarge);
     }
@@ -112,7 +123,7 @@ pub fn to_days(bytes: &[u8]) -> Result<Option<String>, FileError> {
     }
     // Hours are split from the file itself: its text is not needed twice.
     drop(text);
-    Ok(hours::days(bytes))
+    Ok(hours::days(bytes, zone))
 }
 
 /// Values of one element on one day.
@@ -194,6 +205,7 @@ mod tests {
             elevation_m: Some(-2.0),
             wind_height_m: Some(10.0),
             joined_rows: Some(8760),
+            days_of: Some("Europe/Madrid".into()),
         };
         let mut text = String::new();
         head.write(&mut text);
@@ -209,10 +221,10 @@ mod tests {
         for day in 0..3000 {
             text.push_str(&format!("{:04}-{:02}-{:02},20,10\n", 1990 + day / 336, 1 + day / 28 % 12, 1 + day % 28));
         }
-        assert_eq!(to_days(text.as_bytes()).unwrap(), None);
+        assert_eq!(to_days(text.as_bytes(), Tz::UTC).unwrap(), None);
         let epw = |year: u32| {
             let rows: String = (1..=24).map(|hour| format!("{year},6,1,{hour},60,x,20.0,8.0\n")).collect();
-            to_days(format!("LOCATION,x\n{rows}").as_bytes()).unwrap()
+            to_days(format!("LOCATION,x\n{rows}").as_bytes(), Tz::UTC).unwrap()
         };
         assert!(epw(1995).is_some());
         assert_eq!(epw(99_999), None);
@@ -220,8 +232,8 @@ mod tests {
 
     #[test]
     fn a_table_of_days_stays_as_it_is() {
-        assert_eq!(to_days(b"date,tmax_c,tmin_c\n2026-06-01,20,10\n2026-06-02,21,9\n").unwrap(), None);
-        assert_eq!(to_days(b"").unwrap(), None);
-        assert!(to_days(&[0xff, 0xd8, 0, 1]).is_err());
+        assert_eq!(to_days(b"date,tmax_c,tmin_c\n2026-06-01,20,10\n2026-06-02,21,9\n", Tz::UTC).unwrap(), None);
+        assert_eq!(to_days(b"", Tz::UTC).unwrap(), None);
+        assert!(to_days(&[0xff, 0xd8, 0, 1], Tz::UTC).is_err());
     }
 }

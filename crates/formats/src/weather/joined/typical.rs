@@ -87,6 +87,7 @@ fn head(place: &str) -> StationHead {
         elevation_m: number(8),
         wind_height_m: Some(WIND_HEIGHT_M),
         joined_rows: None,
+        days_of: None,
     }
 }
 

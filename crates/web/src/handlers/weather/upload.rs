@@ -2,11 +2,13 @@ use actix_multipart::Multipart;
 use actix_session::Session;
 use actix_web::web;
 use chrono::TimeDelta;
+use chrono_tz::Tz;
 use upland_formats::weather::{FileError, MAX_BYTES, Table, to_days};
 use uuid::Uuid;
 
 use super::of_place::show_with_error;
 use crate::apart::apart;
+use crate::context::zone_of;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
@@ -27,10 +29,10 @@ pub(crate) async fn upload(
         return show_with_error(&app, &user, place, file_error(&FileError::Empty)).await;
     };
     // The place must be the company's before anything is kept for it.
-    user.account.place(place).await?;
+    let zone = zone_of(&user.account.place(place).await?.value);
     let (file, refused) = apart(move || {
         let mut file = file;
-        let refused = if file.too_large { Some(FileError::TooLarge) } else { as_days(&mut file.bytes).err() };
+        let refused = if file.too_large { Some(FileError::TooLarge) } else { as_days(&mut file.bytes, zone).err() };
         (file, refused)
     })
     .await?;
@@ -43,8 +45,8 @@ pub(crate) async fn upload(
 }
 
 /// A file as the preview reads it: hours and other layouts joined to days.
-fn as_days(bytes: &mut Vec<u8>) -> Result<(), FileError> {
-    if let Some(days) = to_days(bytes)? {
+fn as_days(bytes: &mut Vec<u8>, zone: Tz) -> Result<(), FileError> {
+    if let Some(days) = to_days(bytes, zone)? {
         *bytes = days.into_bytes();
     }
     Table::parse(bytes).map(drop)

@@ -266,7 +266,11 @@ pub(crate) fn layout_words(table: &Table) -> String {
     let w = Words;
     let layout = table.layout();
     if let Some(rows) = table.head().joined_rows {
-        return w.t2("layout-joined", number(rows as f64, 0), number(table.len() as f64, 0));
+        let joined = w.t2("layout-joined", number(rows as f64, 0), number(table.len() as f64, 0));
+        return match table.head().days_of {
+            Some(zone) => w.t2("layout-joined-utc", joined, zone),
+            None => joined,
+        };
     }
     let separator = w.t(match layout.separator {
         b';' => "layout-semicolon",
