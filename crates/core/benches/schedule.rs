@@ -10,6 +10,7 @@ use upland_core::climate::normals::{MonthNormal, Normals};
 use upland_core::controller::{
     Controller, DayMode, Days, Preset, ProgramLetter, Schedule, StartTime, Station, Temporary, TemporaryKind,
 };
+use upland_core::dial_in::changes_ahead;
 use upland_core::in_force::in_force;
 use upland_core::landscape::{CycleSoak, Plant, Slope, SprinklerType};
 use upland_core::place::{Allowed, Bound};
@@ -112,6 +113,12 @@ fn company(criterion: &mut Criterion) {
     let in_force_at = |c: &Controller| in_force(c, &situation.plan(c), None, first).programs.len();
     group.bench_function("what is in force", |b| {
         b.iter(|| controllers.iter().map(in_force_at).sum::<usize>());
+    });
+    // Of Today's list: what is to be set by hand within a week, which asks for every slot of the panel.
+    let week = [first, first + TimeDelta::days(7)];
+    let ahead_at = |c: &Controller| changes_ahead(c, &situation.plan(c), week).len();
+    group.bench_function("what comes within a week, on every core", |b| {
+        b.iter(|| controllers.par_iter().map(ahead_at).sum::<usize>());
     });
     group.bench_function("what is in force, on every core", |b| {
         b.iter(|| controllers.par_iter().map(in_force_at).sum::<usize>());

@@ -28,6 +28,7 @@ pub use pool::{Account, Store, migrate};
 pub use queries::health::{Health, health};
 pub use queries::people::LinkOwner;
 pub use queries::sign_in::SignInTurn;
+pub use queries::uploads::UploadsKept;
 
 /// For tests: brings a database down to nothing, newest migration first.
 #[cfg(feature = "testing")]

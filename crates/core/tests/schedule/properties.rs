@@ -4,7 +4,7 @@ use proptest::prelude::*;
 use upland_core::controller::*;
 use upland_core::landscape::{Plant, Slope, Soil, SprinklerType};
 use upland_core::place::{Allowed, Bound};
-use upland_core::quantity::{Percent, RunTime};
+use upland_core::quantity::RunTime;
 use upland_core::schedule::*;
 
 use crate::builders::*;

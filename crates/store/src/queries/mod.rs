@@ -14,5 +14,5 @@ mod sessions;
 pub(crate) mod sign_in;
 mod snoozes;
 mod tidy;
-mod uploads;
+pub(crate) mod uploads;
 mod users;

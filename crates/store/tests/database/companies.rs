@@ -51,7 +51,7 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(matches!(me.visitor(neighbour.user).await, Err(StoreError::NotFound)));
     let now = chrono::Utc::now();
     assert_eq!(me.people(now).await.unwrap().len(), 1, "the one of my own");
-    let upload = neighbour.account.keep_upload("x.csv", b"x", now, now).await.unwrap();
+    let upload = neighbour.account.keep_upload("x.csv", b"x", now, UploadsKept { since: now, bytes: 9 }).await.unwrap();
     assert!(matches!(me.upload(upload).await, Err(StoreError::NotFound)));
 }
 
@@ -117,9 +117,12 @@ async fn nothing_of_a_neighbour_is_changed() {
     assert!(matches!(me.account.apply(&writing_down).await, Err(StoreError::InUse)));
 
     me.account.forget_everything().await.unwrap();
-    let upload = neighbour.account.keep_upload("x.csv", b"x", now, now).await.unwrap();
+    let upload = neighbour.account.keep_upload("x.csv", b"x", now, UploadsKept { since: now, bytes: 9 }).await.unwrap();
     me.account.forget_upload(upload).await.unwrap();
-    me.account.keep_upload("y.csv", b"y", now, now + chrono::TimeDelta::days(1)).await.unwrap();
+    me.account
+        .keep_upload("y.csv", b"y", now, UploadsKept { since: now + chrono::TimeDelta::days(1), bytes: 0 })
+        .await
+        .unwrap();
     assert_eq!(neighbour.account.upload(upload).await.unwrap().1, b"x");
 
     assert_eq!(neighbour.account.place(place_id).await.unwrap().value.name, "Library");

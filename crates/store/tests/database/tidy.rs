@@ -38,12 +38,37 @@ async fn uploads_and_links_run_out() {
     let store = store().await;
     let c = company(&store, "one").await;
     let now = Utc::now();
-    let old = c.account.keep_upload("old.csv", b"x", now - TimeDelta::days(2), now - TimeDelta::days(3)).await.unwrap();
-    let new = c.account.keep_upload("new.csv", b"x", now, now - TimeDelta::days(3)).await.unwrap();
+    let kept = UploadsKept { since: now - TimeDelta::days(3), bytes: 100 };
+    let old = c.account.keep_upload("old.csv", b"x", now - TimeDelta::days(2), kept).await.unwrap();
+    let new = c.account.keep_upload("new.csv", b"x", now, kept).await.unwrap();
     c.account.open_link(c.user, "key", now - TimeDelta::days(1)).await.unwrap();
     assert_eq!(store.tidy(now).await.unwrap(), 2);
     assert!(matches!(c.account.upload(old).await, Err(StoreError::NotFound)));
     assert!(c.account.upload(new).await.is_ok());
+}
+
+/// Ten bytes are kept: of four files of four bytes the two newest; one of twenty alone; another company's stay.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_company_keeps_so_many_bytes_of_uploads_the_newest_first() {
+    let store = store().await;
+    let (c, other) = (company(&store, "one").await, company(&store, "two").await);
+    let now = Utc::now();
+    let kept = UploadsKept { since: now - TimeDelta::days(1), bytes: 10 };
+    let theirs = other.account.keep_upload("theirs.csv", b"12345678", now, kept).await.unwrap();
+    let mut ids = Vec::new();
+    for minute in 0..4 {
+        let at = now + TimeDelta::minutes(minute);
+        ids.push(c.account.keep_upload("four.csv", b"1234", at, kept).await.unwrap());
+    }
+    let mut there = Vec::new();
+    for id in &ids {
+        there.push(c.account.upload(*id).await.is_ok());
+    }
+    assert_eq!(there, [false, false, true, true]);
+    let large = c.account.keep_upload("large.csv", &[b'x'; 20], now + TimeDelta::minutes(9), kept).await.unwrap();
+    assert!(c.account.upload(large).await.is_ok());
+    assert!(matches!(c.account.upload(ids[3]).await, Err(StoreError::NotFound)));
+    assert!(other.account.upload(theirs).await.is_ok());
 }
 
 #[tokio::test(flavor = "multi_thread")]

@@ -5,7 +5,9 @@ use std::time::Duration;
 use actix_multipart::Multipart;
 use actix_session::Session;
 use actix_web::rt::time::timeout;
+use chrono::{DateTime, TimeDelta, Utc};
 use futures_util::StreamExt;
+use upland_store::UploadsKept;
 
 use crate::error::PageError;
 use crate::guard::pairs::TOKEN_FIELD;
@@ -18,6 +20,14 @@ const MOST_READ: usize = 1024 * 1024 * 1024;
 
 /// A body that sends nothing for so long is dropped.
 const STANDS_STILL: Duration = Duration::from_secs(12);
+
+/// Bytes of uploaded files that a company keeps for their previews: eight of the largest.
+const KEPT_BYTES: i64 = 8 * 32 * 1024 * 1024;
+
+/// What is kept of a company's uploads: those of a day, up to [`KEPT_BYTES`].
+pub(super) fn uploads_kept(now: DateTime<Utc>) -> UploadsKept {
+    UploadsKept { since: now - TimeDelta::days(1), bytes: KEPT_BYTES }
+}
 
 /// A file as it was sent.
 pub(super) struct UploadedFile {

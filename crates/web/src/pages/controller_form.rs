@@ -13,7 +13,7 @@ use super::shell::Shell;
 use super::spine::Spine;
 use super::water_windows::{self, WindowRow};
 use crate::form::{Form, new_key};
-use crate::show::{Measure, Units, date_short, month_long, number, percent};
+use crate::show::{Measure, Units, date_short, month_long, percent};
 use crate::words::Words;
 
 /// A new controller, or one that is changed.

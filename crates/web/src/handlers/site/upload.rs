@@ -1,14 +1,13 @@
 use actix_multipart::Multipart;
 use actix_session::Session;
 use actix_web::web;
-use chrono::TimeDelta;
 use upland_formats::site::{SITE_BYTES, read_site};
 
 use super::choose::refused;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
-use crate::handlers::uploaded_file::uploaded_file;
+use crate::handlers::uploaded_file::{uploaded_file, uploads_kept};
 use crate::state::App;
 use crate::words::Words;
 
@@ -25,6 +24,6 @@ pub(crate) async fn upload(app: web::Data<App>, user: SignedIn, session: Session
         return refused(&app, &user, w.t2("site-refused", &file.name, error.to_string())).await;
     }
     let now = app.clock.now();
-    let id = user.account.keep_upload(&file.name, &file.bytes, now, now - TimeDelta::days(1)).await?;
+    let id = user.account.keep_upload(&file.name, &file.bytes, now, uploads_kept(now)).await?;
     go(&format!("/places/import/{id}"))
 }

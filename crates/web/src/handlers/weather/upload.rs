@@ -1,7 +1,6 @@
 use actix_multipart::Multipart;
 use actix_session::Session;
 use actix_web::web;
-use chrono::TimeDelta;
 use chrono_tz::Tz;
 use upland_formats::weather::{FileError, MAX_BYTES, Table, to_days};
 use uuid::Uuid;
@@ -12,7 +11,7 @@ use crate::context::zone_of;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
-use crate::handlers::uploaded_file::uploaded_file;
+use crate::handlers::uploaded_file::{uploaded_file, uploads_kept};
 use crate::pages::weather_file::file_error;
 use crate::state::App;
 
@@ -40,7 +39,7 @@ pub(crate) async fn upload(
         return show_with_error(&app, &user, place, file_error(&error)).await;
     }
     let now = app.clock.now();
-    let id = user.account.keep_upload(&file.name, &file.bytes, now, now - TimeDelta::days(1)).await?;
+    let id = user.account.keep_upload(&file.name, &file.bytes, now, uploads_kept(now)).await?;
     go(&format!("/places/{place}/weather/files/{id}"))
 }
 
