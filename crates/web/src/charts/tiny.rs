@@ -10,6 +10,7 @@ use crate::show::Fixed;
 
 #[derive(Debug, Clone)]
 pub(crate) struct Tiny {
+    /// What lies under the normal reference ET: hatched, four strokes a month.
     pub(crate) normal: String,
     pub(crate) steps: String,
     pub(crate) now: Fixed,
@@ -26,19 +27,13 @@ impl Tiny {
         let width = WIDTH / 12.0;
         let x = |m: MonthOfYear| m.index() as f64 * width;
         let y = |mm: f64| BASE - (mm / most.max(0.1)).clamp(0.0, 1.0) * (BASE - TOP);
-        let mut normal = PathData::default();
-        for month in MonthOfYear::ALL {
-            let height = y(normals[month.index()].et0_mm_per_day);
-            for part in [0.2, 0.4, 0.6, 0.8] {
-                normal.stroke(x(month) + width * part, BASE, height);
-            }
-        }
+        let level = |m: MonthOfYear, mm: f64| (x(m), x(m) + width, y(mm));
+        let normal = PathData::steps(MonthOfYear::ALL.map(|m| level(m, normals[m.index()].et0_mm_per_day)));
         let peak = normals[group.base_month.index()].et0_mm_per_day;
-        let steps =
-            MonthOfYear::ALL.map(|m| (x(m), x(m) + width, y(f64::from(group.month(m).dial.percent()) / 100.0 * peak)));
+        let steps = MonthOfYear::ALL.map(|m| level(m, f64::from(group.month(m).dial.percent()) / 100.0 * peak));
         let now = f64::from(today.ordinal0()) / 366.0 * WIDTH;
         Self {
-            normal: normal.into_string(),
+            normal: format!("{}V{BASE}H0Z", normal.into_string()),
             steps: PathData::steps(steps).into_string(),
             now: Fixed(now),
             flag: format!("M{} 0h7l-3.5 5z", Fixed(now - 3.5)),
