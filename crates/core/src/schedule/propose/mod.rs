@@ -57,9 +57,9 @@ pub struct Proposal {
 /// Days: as many as the budget waters in the base month, spread evenly over those that the rules
 /// allow, programs on different days where that is possible. Starts: one a program, back to back,
 /// the last ending before the first closed hour of the morning, or the hour by which the place wants watering done
-/// (08:00 where there is neither), at the year's highest percent. Cycles: where soil and slope ask for them and the panel has them;
-/// where it has none, the watering is divided over its starts. Water windows of the panel are kept to like hours that
-/// the rules leave open. The method is our own.
+/// (08:00 where there is neither), at the year's highest percent. Cycles: where soil and slope ask for them and the
+/// panel has them; where it has none, the watering is divided over its starts. Water windows of the panel are kept to
+/// like hours that the rules leave open. A program that a person waters stays as it is. The method is our own.
 #[must_use]
 pub fn propose<Tz: TimeZone>(situation: &Situation<'_, Tz>, controller: &Controller, grouping: Grouping) -> Proposal {
     propose_as(situation, controller, grouping, Wish::default())
