@@ -4,10 +4,12 @@ use super::ground::{Ground, Part, ReplayStation};
 use super::season::Season;
 use super::state::{Day, State};
 use super::strategy::{Nothing, Strategy};
+use crate::budget::Dial;
 use crate::controller::{Capability, Controller, Station};
 use crate::landscape::{CycleSoak, cycles, gross_minutes};
 use crate::place::Bound;
-use crate::quantity::RunTime;
+use crate::quantity::{MonthOfYear, RunTime};
+use crate::schedule::Plan;
 
 /// A run that fills the root zone of a station up, as somebody starts it by hand.
 #[derive(Debug, Clone, PartialEq)]
@@ -61,8 +63,8 @@ pub struct ByHand<'a> {
     capability: &'a Capability,
     ground: &'a Ground,
     rules: &'a Bound,
-    /// The stations that are watered so, by number; nothing for all of them.
-    only: Option<Vec<u8>>,
+    /// The stations that are watered so, by number, and in which months, January first; nothing for all of them all year.
+    only: Option<Vec<(u8, [bool; 12])>>,
     /// The calendar week in which somebody was last there.
     came: Option<chrono::IsoWeek>,
 }
@@ -74,11 +76,14 @@ impl<'a> ByHand<'a> {
         Self { capability, ground, rules, only: None, came: None }
     }
 
-    /// The stations of the programs that a controller leaves to a person; nothing where there are none.
+    /// The stations of the programs that a controller leaves to a person, in the months that are not off; nothing where
+    /// there are none.
     #[must_use]
-    pub fn of(controller: &'a Controller, ground: &'a Ground, rules: &'a Bound) -> Option<Self> {
+    pub fn of(controller: &'a Controller, plan: &Plan, ground: &'a Ground, rules: &'a Bound) -> Option<Self> {
         let by_hand = |s: &&Station| controller.is_by_hand(s.program);
-        let only: Vec<u8> = controller.stations.iter().filter(by_hand).map(|s| s.number).collect();
+        let months = |s: &Station| MonthOfYear::ALL.map(|month| plan.dial(s.program, month) != Dial::Off);
+        let only: Vec<(u8, [bool; 12])> =
+            controller.stations.iter().filter(by_hand).map(|s| (s.number, months(s))).collect();
         let all = Self::new(&controller.capability, ground, rules);
         (!only.is_empty()).then_some(Self { only: Some(only), ..all })
     }
@@ -93,7 +98,9 @@ impl Strategy for ByHand<'_> {
         }
         self.came = Some(week);
         for (index, station) in self.ground.stations.iter().enumerate() {
-            if self.only.as_ref().is_some_and(|only| !only.contains(&station.number)) {
+            let month = MonthOfYear::of(day.date()).index();
+            let is_own = |only: &Vec<(u8, [bool; 12])>| only.iter().any(|(n, on)| *n == station.number && on[month]);
+            if !self.only.as_ref().is_none_or(is_own) {
                 continue;
             }
             let hand = HandRun::of(self.capability, station, state.at(index).depletion_mm);

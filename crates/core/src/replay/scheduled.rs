@@ -122,7 +122,7 @@ impl<'a> Scheduled<'a> {
     /// The same, with a person who waters the programs that are watered by hand, as the week's card says.
     #[must_use]
     pub fn with_hands(mut self, ground: &'a Ground, rules: &'a Bound) -> Self {
-        self.hands = ByHand::of(self.controller, ground, rules);
+        self.hands = ByHand::of(self.controller, self.plan, ground, rules);
         self
     }
 

@@ -145,3 +145,16 @@ fn a_program_that_is_left_to_a_person_is_watered_by_that_person() {
     assert_eq!(now.depletion_mm, *days[Part::Average.index()].depletion_mm.last().unwrap());
     assert_eq!(now.watering_days, watered(&by_person, 1).len());
 }
+
+/// July is off: nobody comes in the four weeks of it, and on the first Monday of August everything is given at once.
+#[test]
+fn a_month_that_is_off_is_off_for_the_person_too() {
+    let mut c = lawn();
+    c.program_mut(A).unwrap().hand_over();
+    c.programs[0].months[6].dial = MonthDial::Off;
+    let hand = run(&c, &season(70, &[]), &Bound::open(), Kind::ByMonth);
+    // 1 June is day 1: July is days 31 to 61, counted from 1 June as the 1st.
+    let days = watered(&hand, 1);
+    assert_eq!(days[..4], [8, 15, 22, 29], "{days:?}");
+    assert_eq!(days[4..], [64], "3 August: {days:?}");
+}

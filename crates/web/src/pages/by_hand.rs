@@ -1,6 +1,7 @@
 //! A card for a week of runs started by hand: how long each station this week, and in which cycles.
 
 use chrono::{Datelike, NaiveDate, TimeDelta};
+use upland_core::budget::Dial;
 use upland_core::controller::Station;
 use upland_core::replay::{HandRun, ReplayStation};
 
@@ -57,7 +58,11 @@ impl HandCard {
         let c = context.controller();
         let month = month_of(today);
         let budget = context.budget().ok();
+        let plan = context.plan();
         let missing = |station: &Station| -> f64 {
+            if c.is_by_hand(station.program) && plan.dial(station.program, month) == Dial::Off {
+                return 0.0;
+            }
             let week = used.iter().find(|(number, _)| *number == station.number).map(|(_, mm)| *mm);
             let normal =
                 || budget.and_then(|b| b.weekly_need_mm(station.program, station.number, month)).unwrap_or(0.0);
