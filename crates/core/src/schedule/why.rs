@@ -36,6 +36,8 @@ pub enum Obstacle {
     NoStation,
     /// Its program has no start.
     NoStart(ProgramLetter),
+    /// A person starts the runs of its program.
+    ByHand(ProgramLetter),
     /// Its program does not run on that day.
     NotItsDay {
         /// The program.
@@ -181,7 +183,7 @@ fn schedule_obstacles(controller: &Controller, letter: ProgramLetter, date: Naiv
     let Some(program) = controller.program(letter) else { return };
     let schedule = controller.schedule_on(program, date);
     if schedule.starts.is_empty() {
-        obstacles.push(Obstacle::NoStart(letter));
+        obstacles.push(if program.by_hand { Obstacle::ByHand(letter) } else { Obstacle::NoStart(letter) });
         return;
     }
     if schedule.waters_on(date) {

@@ -79,6 +79,9 @@ fn zero_minutes_no_start_and_a_percent_that_makes_nothing_of_them() {
     assert_eq!(ask(&c, &Known::default(), 1, 8).obstacles, [nothing]);
     c.programs[0].schedule.starts.clear();
     assert!(ask(&c, &Known::default(), 1, 8).obstacles.contains(&Obstacle::NoStart(ProgramLetter::A)));
+    // Or a person starts it.
+    c.program_mut(ProgramLetter::A).unwrap().hand_over();
+    assert!(ask(&c, &Known::default(), 1, 8).obstacles.contains(&Obstacle::ByHand(ProgramLetter::A)));
     assert_eq!(ask(&c, &Known::default(), 5, 8).obstacles, [Obstacle::NoStation]);
 }
 

@@ -169,6 +169,7 @@ fn obstacle(o: &Obstacle, c: &Controller) -> (String, String) {
         Obstacle::RainDelay { until } => (w.t1("dry-delay", date_short(*until)), w.t("dry-delay-more")),
         Obstacle::FoundOff { on } => (w.t1("dry-found-off", date_short(*on)), w.t("dry-found-off-more")),
         Obstacle::NoStation => (w.t("dry-no-station"), w.t("dry-no-station-more")),
+        Obstacle::ByHand(l) => (w.t1("dry-by-hand", letter(l)), w.t("dry-by-hand-more")),
         Obstacle::NoStart(l) => (w.t1("dry-no-start", letter(l)), w.t("dry-no-start-more")),
         Obstacle::NotItsDay { letter: l, last, next } => {
             let near = |d: &Option<NaiveDate>| d.map_or_else(|| w.t("dry-never"), date_short);

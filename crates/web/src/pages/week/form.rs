@@ -184,6 +184,7 @@ impl ProgramForm {
             modes.push(Choice::new("every", w.t("mode-every-days")));
         }
         let work = week_work(plan, week);
+        let by_hand = c.is_by_hand(letter);
         let stations = plan
             .of_program(letter)
             .map(|s| {
@@ -207,14 +208,21 @@ impl ProgramForm {
                     soak_field: format!("k{n}"),
                     worked: worked_out(c, budget, n)
                         .map_or_else(String::new, |m| w.t1("week-as-worked", number(m, usize::from(m.fract() != 0.0)))),
-                    run: minutes(total),
+                    run: if by_hand { "·".to_owned() } else { minutes(total) },
                     cycles: match first.len() {
                         0 => "·".to_owned(),
                         1 => w.t("week-in-one"),
                         _ => cycles_text(&cycles(total, s.cycle.map(|c| c.cycle), k.run_step)),
                     },
-                    week: own.map_or_else(String::new, |o| Measure::Depth.figure(o.net_mm, units)),
-                    water: own.and_then(|o| o.volume_m3).map_or_else(|| "·".to_owned(), volume_text(units)),
+                    week: match own {
+                        _ if by_hand => "·".to_owned(),
+                        Some(o) => Measure::Depth.figure(o.net_mm, units),
+                        None => String::new(),
+                    },
+                    water: own
+                        .filter(|_| !by_hand)
+                        .and_then(|o| o.volume_m3)
+                        .map_or_else(|| "·".to_owned(), volume_text(units)),
                 }
             })
             .collect();
@@ -223,7 +231,7 @@ impl ProgramForm {
             title: w.t1("week-program-head", program_label(c.program(letter), letter)),
             modes,
             days: day_fields(),
-            by_hand: c.is_by_hand(letter),
+            by_hand,
             has_never: k.never_days,
             has_every: k.day_modes.every_max > 0,
             has_split: !k.cycle_soak || c.program(letter).is_some_and(|p| p.schedule.split > 1),
