@@ -299,9 +299,10 @@ async fn a_program_is_handed_over_to_a_person_and_back() {
     assert_eq!(door.body.matches("by hand, for as long as the week’s card says").count(), 2, "days and percents");
     let year = client.get(&format!("{controller}/year?program=A"));
     assert!(year.body.contains("Nothing to dial."), "{}", year.brief());
-    // Replay waters it as the person does.
+    // Replay waters it as the person does, but in the months that are off: a little less in a year.
     let replayed = client.get(&format!("{replay}?program=A&period=2025"));
-    assert_eq!(row(&replayed.body, "The plan")[0], row(&replayed.body, "By hand")[0]);
+    let [plan, by_hand] = ["The plan", "By hand"].map(|name| number(&row(&replayed.body, name)[0]));
+    assert!(plan < by_hand && plan > 0.7 * by_hand, "{plan} {by_hand}");
     // One start gives it back.
     let form = view.forms(&change).into_iter().find(|f| f.iter().any(|(name, _)| name == "start0")).unwrap();
     let back = client.submit(&change, form, &[("on0", "yes"), ("start0", "05:00")]);
