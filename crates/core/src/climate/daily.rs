@@ -1,13 +1,12 @@
 //! A day's reference ET by the best method that its data allow.
 
-use std::fmt;
-
 use chrono::{Datelike, NaiveDate};
 
 use super::atmosphere::{
     pressure, psychrometric_constant, saturation_vapour_pressure, vapour_pressure_from_extremes, vapour_pressure_slope,
     wind_factor,
 };
+use super::method::{HumiditySource, Method};
 use super::radiation::{Sky, clear_sky, net_longwave, net_shortwave, solar_from_range};
 use super::reference_et::{PenmanMonteithInput, Reference, hargreaves, penman_monteith};
 use crate::place::Position;
@@ -54,71 +53,6 @@ impl DailyWeather {
             solar: None,
             rain: None,
         }
-    }
-}
-
-/// Where the vapour pressure of a figure came from, best first.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum HumiditySource {
-    /// Measured dew point (eq. 14).
-    DewPoint,
-    /// Highest and lowest relative humidity (eq. 17).
-    Extremes,
-    /// Highest relative humidity alone (eq. 18).
-    Highest,
-    /// Mean relative humidity (eq. 19, the least sure of the measured ones).
-    Mean,
-    /// Guessed: the dew point stands near the lowest temperature (eq. 48).
-    LowestTemperature,
-}
-
-/// How a day's reference ET was reached: the equation, and what was guessed on the way.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum Method {
-    /// Standardised Penman-Monteith.
-    PenmanMonteith {
-        /// Which reference surface.
-        reference: Reference,
-        /// Where the humidity came from.
-        humidity: HumiditySource,
-        /// Whether the wind was guessed (2 m/s at 2 m, or the site's stated mean).
-        wind_guessed: bool,
-        /// Whether the sun was guessed from the temperature range (eq. 50).
-        sun_guessed: bool,
-    },
-    /// Hargreaves and Samani: only temperatures were there.
-    Hargreaves,
-}
-
-impl Method {
-    /// Whether the humidity, the wind and the sun are all measured.
-    #[must_use]
-    pub fn is_measured(&self) -> bool {
-        matches!(self, Self::PenmanMonteith { humidity, wind_guessed: false, sun_guessed: false, .. }
-            if *humidity != HumiditySource::LowestTemperature)
-    }
-}
-
-impl fmt::Display for Method {
-    /// The name used in files: the equation, then each guess after a plus sign.
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        let Self::PenmanMonteith { reference, humidity, wind_guessed, sun_guessed } = self else {
-            return f.write_str("hargreaves-samani");
-        };
-        f.write_str(match reference {
-            Reference::Short => "asce-pm-short",
-            Reference::Tall => "asce-pm-tall",
-        })?;
-        if *humidity == HumiditySource::LowestTemperature {
-            f.write_str("+humidity-from-tmin")?;
-        }
-        if *sun_guessed {
-            f.write_str("+sun-from-range")?;
-        }
-        if *wind_guessed {
-            f.write_str("+wind-assumed")?;
-        }
-        Ok(())
     }
 }
 
@@ -340,7 +274,7 @@ mod tests {
         };
         let source = |d: &DailyWeather| match site().et0(d, Reference::Short).unwrap().method {
             Method::PenmanMonteith { humidity, .. } => humidity,
-            Method::Hargreaves => panic!("humidity was there"),
+            other => panic!("{other}"),
         };
         assert_eq!(source(&all), HumiditySource::DewPoint);
         let no_dew = DailyWeather { dew_point: None, ..all };

@@ -2,7 +2,7 @@
 //!
 //! [`daily::Site`] holds what depends on the place alone; [`daily::Site::et0`] gives a day's
 //! reference ET by the best method that the day's data allow, and says which guesses it took;
-//! [`hourly`] does the same for hours, and adds hours up to days.
+//! [`hourly`] does the same for hours, and adds hours up to days; [`by_hours`] takes the better of the two for a record.
 //! [`in_words`] gives normals to a climate that was only described;
 //! [`normals`] turns days into the twelve months, [`record`] says how complete and how varied they are;
 //! [`quality`] says what is wrong with a day, [`flags`] what is doubtful in a record, [`review`] what was decided
@@ -10,6 +10,7 @@
 
 pub mod atmosphere;
 pub mod blend;
+pub mod by_hours;
 pub mod daily;
 pub mod element;
 pub mod flags;
@@ -18,6 +19,7 @@ pub mod hour_sky;
 pub mod hourly;
 pub mod in_words;
 pub mod merge;
+pub mod method;
 pub mod normals;
 pub mod quality;
 pub mod radiation;

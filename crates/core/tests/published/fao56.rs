@@ -2,7 +2,8 @@
 
 use chrono::NaiveDate;
 use upland_core::climate::atmosphere::*;
-use upland_core::climate::daily::{DailyWeather, Guesses, Method, Site};
+use upland_core::climate::daily::{DailyWeather, Guesses, Site};
+use upland_core::climate::method::Method;
 use upland_core::climate::radiation::*;
 use upland_core::climate::reference_et::*;
 use upland_core::landscape::{readily_available_water, total_available_water};
