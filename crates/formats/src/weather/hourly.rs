@@ -25,7 +25,7 @@ pub enum HourColumn {
 }
 
 /// Joules of a watt through an hour, in MJ.
-const MJ_OF_A_WATT_HOUR: f64 = 0.0036;
+pub(super) const MJ_OF_A_WATT_HOUR: f64 = 0.0036;
 
 impl HourColumn {
     /// All columns, in the order in which files are written.

@@ -2,11 +2,14 @@
 //!
 //! A file is read in two steps, with a preview in between: [`Table::parse`] splits
 //! it into a header and cells, [`Mapping`] says which column is what and in which unit, and
-//! [`read`] gives days, with everything that is wrong at its line.
+//! [`read`] gives days, with everything that is wrong at its line. [`to_days`] joins hourly files and other layouts to
+//! such a table first; its hours stay with their days.
 
 mod column;
+mod day_hours;
 mod file_error;
 mod hourly;
+mod hours_column;
 mod joined;
 mod layout;
 mod mapping;
@@ -14,6 +17,7 @@ mod propose;
 mod read;
 mod table;
 mod write;
+mod write_hours;
 
 pub use column::{Column, Unit};
 pub use file_error::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
@@ -28,3 +32,4 @@ pub use propose::{Evidence, Proposal, date_orders, propose_unit};
 pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read};
 pub use table::{Amendments, Table};
 pub use write::write_days;
+pub use write_hours::write_hours;

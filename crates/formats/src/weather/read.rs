@@ -1,18 +1,23 @@
 use chrono::NaiveDate;
 use upland_core::climate::daily::{DailyWeather, Site};
+use upland_core::climate::hourly::HourlyWeather;
 use upland_core::climate::quality::{DayIssue, SeriesIssue, check_day, check_series};
 
 use super::column::Column;
+use super::hours_column::HoursColumn;
 use super::mapping::Mapping;
 use super::table::{Table, number};
 
 /// A row that was read.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Row {
     /// Line of the file it starts on.
     pub line: u64,
     /// The day.
     pub day: DailyWeather,
+    /// Its hours, in the order of the file, where the table was joined from hours. A day that a person mended has
+    /// none: they would hold what was wrong with it.
+    pub hours: Vec<HourlyWeather>,
 }
 
 /// Something that bars a row, and with it the file.
@@ -98,12 +103,20 @@ pub struct Reading {
 #[must_use]
 pub fn read(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
     let mut reading = Reading { rows: Vec::with_capacity(table.len()), ..Reading::default() };
+    let hours_column = HoursColumn::of(table, mapping);
     table.each_row(|line, record| {
         match read_row(record, table.headers().len(), mapping, table.layout().decimal_comma()) {
-            Ok(day) => reading.take(Row { line, day }, mapping.of(Column::TMax).is_some(), site),
+            Ok(day) => {
+                let kept = hours_column.as_ref().filter(|_| !table.amendments().cells.contains_key(&line));
+                let hours = kept.map(|column| column.hours(record, day.date)).unwrap_or_default();
+                reading.take(Row { line, day, hours }, mapping.of(Column::TMax).is_some(), site);
+            }
             Err((date, kind)) => reading.faults.push(Fault { line, date, kind }),
         }
     });
+    if let Some(column) = &hours_column {
+        column.settle_clock(reading.rows.iter_mut().map(|row| &mut row.hours));
+    }
     reading.check_run();
     reading
 }

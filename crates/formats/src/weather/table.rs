@@ -1,5 +1,6 @@
 use std::collections::{BTreeMap, HashSet};
 
+use super::day_hours;
 use super::file_error::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
 use super::joined::StationHead;
 use super::layout::{Layout, decode, find};
@@ -127,6 +128,13 @@ impl Table {
     #[must_use]
     pub fn head(&self) -> StationHead {
         self.head.clone()
+    }
+
+    /// The column with the hours of each day, in a table that was joined from hours.
+    #[must_use]
+    pub fn hours_column(&self) -> Option<usize> {
+        self.head.hours_of.as_ref()?;
+        self.headers.iter().position(|header| header == day_hours::HEADER)
     }
 
     /// The header of a column with the unit under it.

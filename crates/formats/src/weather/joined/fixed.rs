@@ -44,7 +44,7 @@ pub(super) fn days(text: &str) -> Option<String> {
     let used: Vec<usize> = (0..ELEMENTS.len()).filter(|at| days.values().any(|v| v[*at].is_some())).collect();
     let mut out = String::new();
     StationHead { name: Some(station.to_owned()), ..StationHead::default() }.write(&mut out);
-    header(&mut out, &used.iter().map(|at| ELEMENTS[*at].1).collect::<Vec<_>>());
+    header(&mut out, &used.iter().map(|at| ELEMENTS[*at].1.name()).collect::<Vec<_>>());
     for (date, values) in &days {
         out.push_str(&date.to_string());
         for at in &used {

@@ -6,8 +6,10 @@ use std::collections::HashMap;
 use chrono_tz::Tz;
 
 use super::super::column::{Column, Unit};
+use super::super::day_hours::{self, ELEMENTS};
 use super::super::mapping::unit_of_header;
 use super::super::table::{Table, number};
+use super::clock::{Clock, Hours};
 use super::stamp::{StampDay, Stamps};
 use super::{Fold, StationHead, Sum, cell};
 
@@ -27,7 +29,21 @@ struct Source {
     /// Joules of a watt hour, where the values are those.
     factor: f64,
     /// How it is joined, and the header of each.
-    folds: Vec<(Fold, String)>,
+    folds: Vec<(Fold, Column, String)>,
+}
+
+impl Source {
+    /// Which of the [`ELEMENTS`] of an hour it is, and whether the rows of an hour add up; the hour has their mean
+    /// otherwise. A column of highest or lowest values is none.
+    fn of_hour(&self) -> Option<(usize, bool)> {
+        let has = |fold, column| self.folds.iter().any(|(f, c, _)| (*f, *c) == (fold, column));
+        let pairs = [[Column::TMax, Column::TMin], [Column::RhMax, Column::RhMin]];
+        if let Some(at) = pairs.iter().position(|[high, low]| has(Fold::High, *high) && has(Fold::Low, *low)) {
+            return Some((at, false));
+        }
+        let (fold, column, _) = self.folds.first().filter(|(fold, ..)| matches!(fold, Fold::Mean | Fold::Sum))?;
+        Some((ELEMENTS.iter().position(|element| element == column)?, *fold == Fold::Sum))
+    }
 }
 
 /// The days of a file with many rows a day.
@@ -36,12 +52,18 @@ pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
     let stamps = |at: usize| Stamps::of(&table.title(at), zone);
     let is_dated = |at: &usize| table.first_value(*at).is_some_and(|v| stamps(*at).day(v).is_some());
     let dated = (0..table.headers().len()).find(is_dated)?;
-    let stamps = stamps(dated);
+    let stamps = Stamps::of_file(&table.title(dated), zone, &table, dated);
+    let zone = stamps.zone();
+    let clock = Clock::of(&table, dated, stamps);
     let sources = sources(&table, dated);
+    let of_hour: Vec<(usize, usize, bool)> = sources
+        .iter()
+        .enumerate()
+        .filter_map(|(source, s)| s.of_hour().map(|(element, adds_up)| (source, element, adds_up)))
+        .collect();
     let comma = table.layout().decimal_comma();
     let mut at_date: HashMap<String, usize> = HashMap::new();
-    // Each day's date as it is written, its rows, and the sums of its columns.
-    let mut days: Vec<(String, u32, Vec<Sum>)> = Vec::new();
+    let mut days: Vec<Day> = Vec::new();
     let (mut read, mut few, mut moved) = (0, false, false);
     table.each_row(|_, record| {
         few = few || (days.len() > TELLING_DAYS && read < LEAST_ROWS_A_DAY * days.len());
@@ -59,48 +81,86 @@ pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
         };
         let known = at_date.get(date.as_ref()).copied();
         let at = known.unwrap_or_else(|| {
-            days.push((date.clone().into_owned(), 0, vec![Sum::default(); sources.len()]));
+            days.push(Day::new(date.clone().into_owned(), sources.len()));
             at_date.insert(date.into_owned(), days.len() - 1);
             days.len() - 1
         });
-        let (_, rows, sums) = &mut days[at];
-        *rows += 1;
-        for (source, sum) in sources.iter().zip(sums) {
-            if let Some(value) = record.get(source.index).and_then(|text| number(text, comma)).flatten() {
-                sum.add(value * source.factor);
+        let day = &mut days[at];
+        day.rows += 1;
+        let value = |source: &Source| {
+            let value = record.get(source.index).and_then(|text| number(text, comma)).flatten();
+            value.map(|value| value * source.factor)
+        };
+        for (source, sum) in sources.iter().zip(&mut day.sums) {
+            if let Some(value) = value(source) {
+                sum.add(value);
+            }
+        }
+        if let Some(minute) = clock.minute(record) {
+            let hour = day.hours.of_minute(minute);
+            for (source, element, _) in &of_hour {
+                hour.add(*element, value(&sources[*source]));
             }
         }
     });
     if few || table.len() < LEAST_ROWS_A_DAY * days.len() || sources.is_empty() {
         return None;
     }
-    let usual = usual(days.iter().map(|(_, rows, _)| *rows));
+    let usual = usual(days.iter().map(|day| day.rows));
+    // Without temperatures there is nothing to work out from an hour.
+    let keeps_hours =
+        of_hour.iter().any(|(_, element, _)| *element == 0) && days.iter().any(|day| !day.hours.is_empty());
     let mut text = String::new();
-    let days_of = moved.then(|| zone.name().to_owned());
-    StationHead { joined_rows: Some(table.len()), days_of, ..table.head() }.write(&mut text);
+    let name = |is_so: bool| is_so.then(|| zone.name().to_owned());
+    let head = StationHead { joined_rows: Some(table.len()), days_of: name(moved), ..table.head() };
+    StationHead { hours_of: name(keeps_hours), ..head }.write(&mut text);
     text.push_str("date");
-    for (_, header) in sources.iter().flat_map(|s| &s.folds) {
+    for (.., header) in sources.iter().flat_map(|s| &s.folds) {
         text.push(',');
         text.push_str(header);
     }
+    if keeps_hours {
+        text.push(',');
+        text.push_str(day_hours::HEADER);
+    }
     text.push('\n');
-    for (date, _, sums) in &days {
+    for day in &days {
         let values: Vec<Option<f64>> = sources
             .iter()
-            .zip(sums)
-            .flat_map(|(source, sum)| source.folds.iter().map(|(fold, _)| sum.folded(*fold, usual)))
+            .zip(&day.sums)
+            .flat_map(|(source, sum)| source.folds.iter().map(|(fold, ..)| sum.folded(*fold, usual)))
             .collect();
         // A day of which too little is there is no day of the record.
         if values.iter().all(Option::is_none) {
             continue;
         }
-        text.push_str(date);
+        text.push_str(&day.date);
         for value in values {
             cell(&mut text, value);
+        }
+        if keeps_hours {
+            text.push(',');
+            text.push_str(&day.hours.cell(&of_hour, usual));
         }
         text.push('\n');
     }
     Some(text)
+}
+
+/// A day that is being joined.
+struct Day {
+    /// Its date as it is written.
+    date: String,
+    rows: u32,
+    /// Of each source.
+    sums: Vec<Sum>,
+    hours: Hours,
+}
+
+impl Day {
+    fn new(date: String, sources: usize) -> Self {
+        Self { date, rows: 0, sums: vec![Sum::default(); sources], hours: Hours::default() }
+    }
 }
 
 /// The rows that most days have.
@@ -121,8 +181,9 @@ fn sources(table: &Table, dated: usize) -> Vec<Source> {
         let Some((folds, sums_watt_hours)) = folds(&title.to_lowercase()) else { continue };
         let fresh: Vec<(Fold, Column)> = folds.into_iter().filter(|(_, column)| !taken.contains(column)).collect();
         taken.extend(fresh.iter().map(|(_, column)| *column));
-        let folds: Vec<(Fold, String)> =
-            fresh.into_iter().map(|(fold, column)| (fold, column_header(column, &title, sums_watt_hours))).collect();
+        let header = |column| column_header(column, &title, sums_watt_hours);
+        let folds: Vec<(Fold, Column, String)> =
+            fresh.into_iter().map(|(fold, column)| (fold, column, header(column))).collect();
         if !folds.is_empty() {
             let factor = if sums_watt_hours { 0.0036 } else { 1.0 };
             sources.push(Source { index, factor, folds });
@@ -220,9 +281,13 @@ mod tests {
         let text = days(hourly(|d, h| format!("2026-06-0{d} {h:02}:00"), header).as_bytes(), Tz::UTC).unwrap();
         let lines: Vec<&str> = text.lines().collect();
         assert_eq!(lines[0], "joined_rows,48");
-        assert_eq!(lines[1], "date,tmax degF,tmin degF,rh max %,rh min %,rain in,wind mph");
-        assert_eq!(lines[2], "2026-06-01,33,10,63,40,3,2");
-        assert_eq!(lines.len(), 4);
+        assert_eq!(lines[1], "hours_of,UTC");
+        assert_eq!(lines[2], "date,tmax degF,tmin degF,rh max %,rh min %,rain in,wind mph,hours");
+        assert!(lines[3].starts_with("2026-06-01,33,10,63,40,3,2,0:10/40/2//0 1:11/41/2//0 2:12"), "{}", lines[3]);
+        assert!(lines[3].ends_with(" 23:33/63/2//0"));
+        // The wind of one hour is missing.
+        assert!(lines[4].contains(" 3:13/43///0 "), "{}", lines[4]);
+        assert_eq!(lines.len(), 5);
     }
 
     #[test]
@@ -230,7 +295,7 @@ mod tests {
         let header = "Date,Temp,Humidity,Precip,Wind speed";
         // The hour stands in the same cell as a person would split it: day first, 01:00 to 24:00.
         let text = days(hourly(|d, h| format!("0{d}.06.2026 {:02}:00", h + 1), header).as_bytes(), Tz::UTC).unwrap();
-        assert!(text.contains("\n01.06.2026,33,10,63,40,3,2\n"), "{text}");
+        assert!(text.contains("\n01.06.2026,33,10,63,40,3,2,0:10/40/2//0 1:11/41"), "{text}");
     }
 
     #[test]
@@ -250,7 +315,7 @@ mod tests {
                 text.push_str(&format!("2026-06-01 {hour}:00,20,100\n"));
             }
             let joined = days(text.as_bytes(), Tz::UTC).unwrap();
-            assert!(joined.ends_with(&format!("2026-06-01,20,20,{day}\n")), "{joined}");
+            assert!(joined.contains(&format!("\n2026-06-01,20,20,{day},0:20///")), "{joined}");
         }
     }
 

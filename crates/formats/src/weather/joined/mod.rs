@@ -3,6 +3,7 @@
 //! What comes out is a table of days as a person could have written it, with what the file tells of its station over
 //! the header. It goes through the same preview as any other file, so that columns and units stay in sight.
 
+mod clock;
 mod fixed;
 mod hours;
 mod stamp;
@@ -13,6 +14,7 @@ use std::fmt::Write;
 use chrono_tz::Tz;
 
 use super::column::Column;
+use super::day_hours::push_number;
 use super::file_error::{FileError, MAX_BYTES};
 use super::layout::decode;
 
@@ -36,6 +38,8 @@ pub struct StationHead {
     pub joined_rows: Option<usize>,
     /// The time zone by whose days they were joined, where the stamps told their offset from UTC.
     pub days_of: Option<String>,
+    /// The time zone of the clock by which the hours of its days stand in its last column.
+    pub hours_of: Option<String>,
 }
 
 /// The words under which a station is told over a header.
@@ -46,6 +50,7 @@ const ELEVATION: &str = "elevation_m";
 const WIND_HEIGHT: &str = "wind_height_m";
 const JOINED: &str = "joined_rows";
 const DAYS_OF: &str = "days_of";
+const HOURS_OF: &str = "hours_of";
 
 impl StationHead {
     /// Reads it from the lines over a header: a word of ours, a separator, a value. Other lines are passed over.
@@ -64,6 +69,7 @@ impl StationHead {
                 WIND_HEIGHT => head.wind_height_m = number(),
                 JOINED => head.joined_rows = value.parse().ok(),
                 DAYS_OF if !value.is_empty() => head.days_of = Some(value.to_owned()),
+                HOURS_OF if !value.is_empty() => head.hours_of = Some(value.to_owned()),
                 _ => {}
             }
         }
@@ -91,8 +97,10 @@ impl StationHead {
         if let Some(rows) = self.joined_rows {
             let _ = writeln!(text, "{JOINED},{rows}");
         }
-        if let Some(zone) = &self.days_of {
-            let _ = writeln!(text, "{DAYS_OF},{zone}");
+        for (word, zone) in [(DAYS_OF, &self.days_of), (HOURS_OF, &self.hours_of)] {
+            if let Some(zone) = zone {
+                let _ = writeln!(text, "{word},{zone}");
+            }
         }
     }
 }
@@ -103,7 +111,8 @@ impl StationHead {
 /// - Rows of an hour or less: highest and lowest temperature and humidity, mean wind and dew point, mean or sum of the
 ///   radiation as its unit says, sum of the rain, by the date as it is written (a stamp of 24:00 belongs to the day
 ///   that ends with it). Stamps with an offset from UTC, or under a header that says UTC, belong to the days of the
-///   time zone. A day with under nine tenths of its usual rows has no value.
+///   time zone. A day with under nine tenths of its usual rows has no value. The hours themselves stand in the last
+///   column, by the clock of the file.
 /// - A typical year in the EPW layout (EnergyPlus Weather): each month from the year that it was taken from, with the
 ///   station's position.
 /// - GHCN-Daily's fixed columns (`.dly`): values that failed the archive's own checks are missing.
@@ -172,21 +181,20 @@ impl Sum {
     }
 }
 
-/// A value as it stands in a cell: at most four decimals.
+/// A value in a cell of its own.
 fn cell(text: &mut String, value: Option<f64>) {
     text.push(',');
     if let Some(value) = value {
-        let written = format!("{value:.4}");
-        text.push_str(written.trim_end_matches('0').trim_end_matches('.'));
+        push_number(text, value);
     }
 }
 
-/// The header of our own columns.
-fn header(text: &mut String, columns: &[Column]) {
+/// The header of days with our own columns.
+fn header(text: &mut String, columns: &[&str]) {
     text.push_str(Column::Date.name());
     for column in columns {
         text.push(',');
-        text.push_str(column.name());
+        text.push_str(column);
     }
     text.push('\n');
 }
@@ -206,6 +214,7 @@ mod tests {
             wind_height_m: Some(10.0),
             joined_rows: Some(8760),
             days_of: Some("Europe/Madrid".into()),
+            hours_of: Some("Europe/Lisbon".into()),
         };
         let mut text = String::new();
         head.write(&mut text);
