@@ -8,7 +8,9 @@ use criterion::{Criterion, Throughput, criterion_group, criterion_main};
 use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::normals::MonthNormal;
 use upland_core::place::Position;
-use upland_store::{Action, NewRevision, NormalsVariant, Record, Role, SeriesRecord, Store, Write, testing};
+use upland_store::{
+    Action, HoursOnRecord, NewRevision, NormalsVariant, Record, Role, SeriesRecord, Store, Write, testing,
+};
 use uuid::Uuid;
 
 const DAYS: i64 = 36_525;
@@ -24,6 +26,7 @@ fn revision() -> NewRevision {
         })
         .collect();
     NewRevision {
+        hours: HoursOnRecord::new(),
         decisions: Vec::new(),
         id: Uuid::new_v4(),
         source: "bench".into(),

@@ -19,10 +19,10 @@ pub mod testing;
 
 pub use error::StoreError;
 pub use model::{
-    Action, ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, FurtherWeather, HeadFilter, Kind,
-    NewRevision, NormalsVariant, Part, Person, PlaceRecord, Record, RecordDay, RevisionSummary, Role, SeriesRecord,
-    SessionOwner, SessionRecord, Snooze, TYPED, TYPED_CLIMATE, TYPED_TEMPERATURES, UserRecord, Versioned, Visitor,
-    WeatherDay, Write,
+    Action, ActionLine, ChangeEntry, ControllerHead, ControllerRecord, DayHours, FieldRecord, FurtherWeather,
+    HeadFilter, HoursOnRecord, Kind, NewRevision, NormalsVariant, Part, Person, PlaceRecord, Record, RecordDay,
+    RevisionSummary, Role, SeriesRecord, SessionOwner, SessionRecord, Snooze, TYPED, TYPED_CLIMATE, TYPED_TEMPERATURES,
+    UserRecord, Versioned, Visitor, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
 pub use queries::health::{Health, health};

@@ -139,6 +139,22 @@ diesel::table! {
         wind_ms -> Nullable<Double>,
         solar_mj_m2 -> Nullable<Double>,
         rain_mm -> Nullable<Double>,
+        hours_of -> Nullable<Uuid>,
+    }
+}
+
+diesel::table! {
+    weather_hours (account_id, revision_id, day) {
+        account_id -> Uuid,
+        revision_id -> Uuid,
+        day -> Date,
+        starts -> Array<Timestamptz>,
+        utc_offset_s -> Array<Integer>,
+        temp_c -> Array<Nullable<Double>>,
+        rh_pct -> Array<Nullable<Double>>,
+        wind_ms -> Array<Nullable<Double>>,
+        solar_mj_m2 -> Array<Nullable<Double>>,
+        rain_mm -> Array<Nullable<Double>>,
     }
 }
 
@@ -292,6 +308,7 @@ diesel::allow_tables_to_appear_in_same_query!(
     series_revisions,
     series,
     daily_weather,
+    weather_hours,
     daily_et0,
     weather_decisions,
     monthly_normals,

@@ -20,9 +20,9 @@ use uuid::Uuid;
 
 // The records that view models show. Everything else of the store stays with loading and saving.
 pub(crate) use upland_store::{
-    ActionLine, ChangeEntry, ControllerHead, ControllerRecord, FieldRecord, FurtherWeather, NormalsVariant, Person,
-    PlaceRecord, RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, TYPED, TYPED_CLIMATE,
-    TYPED_TEMPERATURES, Versioned, WeatherDay,
+    ActionLine, ChangeEntry, ControllerHead, ControllerRecord, DayHours, FieldRecord, FurtherWeather, HoursOnRecord,
+    NormalsVariant, Person, PlaceRecord, RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, TYPED,
+    TYPED_CLIMATE, TYPED_TEMPERATURES, Versioned, WeatherDay,
 };
 
 /// Twelve months that somebody typed.
@@ -218,6 +218,13 @@ impl Record {
         let all = flags(&self.read(), &site);
         all.into_iter().filter(|flag| !flag.is_decided(&self.decisions)).collect()
     }
+}
+
+/// A record with the hours of its days, from which it can be worked out anew.
+#[derive(Debug, Clone)]
+pub(crate) struct WholeRecord {
+    pub(crate) record: Record,
+    pub(crate) hours: HoursOnRecord,
 }
 
 /// A place with the weather it uses.

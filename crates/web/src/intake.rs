@@ -6,18 +6,21 @@ use std::collections::HashMap;
 use chrono::NaiveDate;
 use sha2::{Digest, Sha256};
 use thiserror::Error;
-use upland_core::climate::daily::{DailyWeather, Guesses, HumiditySource, Method, Site};
+use upland_core::climate::by_hours::{DayFigure, et0_of_days};
+use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::element::Element;
+use upland_core::climate::hourly::HourlyWeather;
+use upland_core::climate::method::Method;
 use upland_core::climate::normals::{NormalDay, Normals, NormalsError, monthly_normals};
 use upland_core::climate::reference_et::Reference;
 use upland_core::climate::review::{Decision, as_decided};
 use upland_core::place::Position;
 use upland_core::quantity::OutOfRange;
-use upland_store::{NewRevision, NormalsVariant};
+use upland_store::{HoursOnRecord, NewRevision, NormalsVariant};
 use uuid::Uuid;
 
-use crate::context::Record;
 pub use crate::context::TypedNormals;
+use crate::context::WholeRecord;
 
 /// Counts up when a method changes, so that stored figures can be told from fresh ones.
 pub const METHOD_VERSION: i32 = 1;
@@ -51,11 +54,11 @@ pub(crate) const WEATHER_GUESSES: [WeatherGuess; 3] = [
 
 impl WeatherGuess {
     fn taken(&self, method: &Method) -> bool {
-        let Method::PenmanMonteith { humidity, wind_guessed, sun_guessed, .. } = method else { return false };
+        let Some(guessed) = method.guessed() else { return false };
         match self.key {
-            "wind" => *wind_guessed,
-            "sun" => *sun_guessed,
-            _ => *humidity == HumiditySource::LowestTemperature,
+            "wind" => guessed.wind,
+            "sun" => guessed.sun,
+            _ => guessed.humidity,
         }
     }
 
@@ -94,6 +97,8 @@ pub struct DailyRecord {
     pub source: String,
     /// The days as they were read.
     pub read: Vec<DailyWeather>,
+    /// Their hours, where those were measured.
+    pub hours: HoursOnRecord,
     /// What was decided about single values.
     pub decisions: Vec<Decision>,
     /// Typed normals, which count for as long as the days do not cover every month.
@@ -103,15 +108,16 @@ pub struct DailyRecord {
 }
 
 impl DailyRecord {
-    /// A record as it stands in the store, to be worked out anew. One without normals stands beside another station,
-    /// and still needs none.
-    pub(crate) fn of(record: &Record) -> Self {
+    /// A record as it stands in the store with its hours, to be worked out anew. One without normals stands beside
+    /// another station, and still needs none.
+    pub(crate) fn of(WholeRecord { record, hours }: &WholeRecord) -> Self {
         let series = &record.weather.series.value;
         Self {
             position: series.position,
             wind_height_m: series.wind_height_m,
             source: record.weather.revision.source.clone(),
             read: record.read(),
+            hours: hours.clone(),
             decisions: record.decisions.clone(),
             typed: record.weather.typed(),
             beside: record.weather.normals().is_none(),
@@ -134,6 +140,7 @@ pub fn revision_of_days(
         wind_height_m,
         source: source.to_owned(),
         read: days,
+        hours: HoursOnRecord::new(),
         decisions: Vec::new(),
         typed: None,
         beside: false,
@@ -148,33 +155,69 @@ pub fn revision_of_days(
 pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeError> {
     let days = as_decided(&record.read, &record.decisions);
     let site = Site::new(&record.position, record.wind_height_m, Guesses::default())?;
-    let figures: Vec<(NaiveDate, f64, Method)> =
-        days.iter().filter_map(|d| site.et0(d, Reference::Short).map(|e| (d.date, e.et0_mm, e.method))).collect();
+    let counted = Counted::new(days, record.hours, record.decisions);
+    let days = &counted.days;
+    let figures: Vec<(NaiveDate, f64, Method)> = counted
+        .et0(&site)
+        .zip(days)
+        .filter_map(|(figure, day)| figure.map(|(mm, method)| (day.date, mm, method)))
+        .collect();
     let usual = usual_method(figures.iter().map(|(.., m)| *m));
-    let (normals, method) = match (normals_of(&site, &days), record.typed) {
+    let (normals, method) = match (counted.normals(&site), record.typed) {
         (Err(IntakeError::Normals(_)), Some(typed)) => (vec![typed.variant()], typed.method()),
         (Err(IntakeError::Normals(_)), None) if record.beside => {
             (Vec::new(), usual.map(|m| m.to_string()).unwrap_or_default())
         }
-        (own, _) => (with_variants(&site, &days, own?, usual)?, usual.map(|m| m.to_string()).unwrap_or_default()),
+        (own, _) => (with_variants(&site, &counted, own?, usual)?, usual.map(|m| m.to_string()).unwrap_or_default()),
     };
     Ok(NewRevision {
         id: Uuid::new_v4(),
         source: record.source,
-        input_hash: hash_of(&days),
+        input_hash: hash_of(&counted),
         method_version: METHOD_VERSION,
         method,
         et0: figures.into_iter().map(|(date, et0, method)| (date, et0, method.to_string())).collect(),
-        days,
-        decisions: record.decisions,
+        days: counted.days,
+        hours: counted.on_record,
+        decisions: counted.decisions,
         normals,
     })
+}
+
+/// The days of a record as they count, with what their reference ET is worked out from.
+struct Counted {
+    days: Vec<DailyWeather>,
+    on_record: HoursOnRecord,
+    /// The hours of all those days, one after another.
+    hours: Vec<HourlyWeather>,
+    decisions: Vec<Decision>,
+}
+
+impl Counted {
+    fn new(days: Vec<DailyWeather>, on_record: HoursOnRecord, decisions: Vec<Decision>) -> Self {
+        let hours = on_record.values().flat_map(|day| day.hours.iter().copied()).collect();
+        Self { days, on_record, hours, decisions }
+    }
+
+    /// Reference ET of the days, in their order.
+    fn et0(&self, site: &Site) -> impl Iterator<Item = DayFigure> {
+        et0_of_days(site, &self.days, &self.hours, &self.decisions, Reference::Short).into_iter()
+    }
+
+    fn normals(&self, site: &Site) -> Result<Normals, IntakeError> {
+        let days = self.et0(site).zip(&self.days).map(|(figure, day)| NormalDay {
+            date: day.date,
+            et0_mm: figure.map(|(mm, _)| mm),
+            rain_mm: day.rain,
+        });
+        Ok(monthly_normals(days)?)
+    }
 }
 
 /// The normals, and those under the other values of every guess that was taken.
 fn with_variants(
     site: &Site,
-    days: &[DailyWeather],
+    counted: &Counted,
     normals: Normals,
     method: Option<Method>,
 ) -> Result<Vec<NormalsVariant>, IntakeError> {
@@ -184,7 +227,7 @@ fn with_variants(
             let other = site.with_guesses(guess.with(value));
             all.push(NormalsVariant {
                 variant: guess.variant(value),
-                normals: normals_of(&other, days)?,
+                normals: counted.normals(&other)?,
                 temperatures: None,
             });
         }
@@ -192,24 +235,22 @@ fn with_variants(
     Ok(all)
 }
 
-fn hash_of(days: &[DailyWeather]) -> Vec<u8> {
+fn hash_of(counted: &Counted) -> Vec<u8> {
     let mut hash = Sha256::new();
-    for day in days {
-        hash.update(day.date.to_epoch_days().to_le_bytes());
+    let mut add = |value: Option<f64>| hash.update(value.unwrap_or(f64::NAN).to_le_bytes());
+    for day in &counted.days {
+        add(Some(f64::from(day.date.to_epoch_days())));
         for element in Element::ALL {
-            hash.update(element.of(day).unwrap_or(f64::NAN).to_le_bytes());
+            add(element.of(day));
+        }
+    }
+    for hour in &counted.hours {
+        add(Some(hour.start.timestamp() as f64));
+        for value in [hour.t, hour.rh, hour.wind, hour.solar, hour.rain] {
+            add(value);
         }
     }
     hash.finalize().to_vec()
-}
-
-fn normals_of(site: &Site, days: &[DailyWeather]) -> Result<Normals, IntakeError> {
-    let normals = monthly_normals(days.iter().map(|d| NormalDay {
-        date: d.date,
-        et0_mm: site.et0_mm(d, Reference::Short),
-        rain_mm: d.rain,
-    }));
-    Ok(normals?)
 }
 
 /// What twelve typed months bring.
@@ -227,6 +268,7 @@ pub fn revision_of_normals(source: &str, typed: TypedNormals) -> NewRevision {
         method_version: METHOD_VERSION,
         method: typed.method(),
         days: Vec::new(),
+        hours: HoursOnRecord::new(),
         decisions: Vec::new(),
         et0: Vec::new(),
         normals: vec![typed.variant()],
@@ -247,6 +289,7 @@ mod tests {
             wind_height_m: 2.0,
             source: "gauge.csv".into(),
             read: vec![rain],
+            hours: HoursOnRecord::new(),
             decisions: Vec::new(),
             typed: None,
             beside,

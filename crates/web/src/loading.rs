@@ -7,11 +7,11 @@ use std::sync::{Arc, LazyLock, Mutex, PoisonError};
 use chrono::NaiveDate;
 use upland_core::climate::blend::{BlendedDay, WeatherDay, blend, with_rain_of};
 use upland_core::climate::normals::Normals;
-use upland_store::{Account, ControllerHead, FurtherWeather, PlaceRecord, StoreError, Versioned};
+use upland_store::{Account, ControllerHead, FurtherWeather, HoursOnRecord, PlaceRecord, StoreError, Versioned};
 use uuid::Uuid;
 
 use crate::clock::Clock;
-use crate::context::{Beside, ControllerContext, Imports, PlaceContext, Record, Weather};
+use crate::context::{Beside, ControllerContext, Imports, PlaceContext, Record, Weather, WholeRecord};
 
 /// A controller with its place and its weather.
 pub(crate) async fn controller(account: &Account, clock: Clock, id: Uuid) -> Result<ControllerContext, StoreError> {
@@ -63,6 +63,14 @@ pub(crate) async fn record(account: &Account, series_id: Uuid) -> Result<Record,
     let days = if weather.has_days() { account.record_days(series_id).await? } else { Vec::new() };
     let decisions = account.weather_decisions(series_id).await?;
     Ok(Record { weather, days, decisions })
+}
+
+/// The same with the hours of its days, to work it out anew.
+pub(crate) async fn whole_record(account: &Account, series_id: Uuid) -> Result<WholeRecord, StoreError> {
+    let record = record(account, series_id).await?;
+    let has_hours = record.days.iter().any(|day| day.has_hours);
+    let hours = if has_hours { account.record_hours(series_id, None).await? } else { HoursOnRecord::new() };
+    Ok(WholeRecord { record, hours })
 }
 
 /// The weather of a series.

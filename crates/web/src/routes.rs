@@ -151,6 +151,8 @@ fn views() -> Vec<Address> {
         Address::new("/weather/{series}/decide", Work).form(weather::decide::decide),
         Address::new("/weather/{series}/station", Work).form(weather::station::update),
         Address::new("/weather/{series}/days.csv", Work).page(weather::export::export),
+        Address::new("/weather/{series}/hours", Work).page(weather::hours::show),
+        Address::new("/weather/{series}/hours.csv", Work).page(weather::export::export_hours),
     ]
 }
 

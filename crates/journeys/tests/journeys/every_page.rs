@@ -31,6 +31,12 @@ async fn pages(b: &Browser) -> Vec<String> {
     for href in b.script(links, vec![]).await.as_array().unwrap() {
         found.push(href.as_str().unwrap().to_owned());
     }
+    let hours = "return document.querySelector('.crumbs a[href*=\"/hours\"]')?.getAttribute('href') ?? null";
+    for series in found.clone().iter().filter(|page| page.starts_with("/weather/")) {
+        b.go(series).await;
+        found.extend(b.script(hours, vec![]).await.as_str().map(String::from));
+    }
+    assert!(found.iter().any(|page| page.contains("/hours?day=")), "a station of the demo has hours");
     b.go("/replay").await;
     for href in b.script(links, vec![]).await.as_array().unwrap() {
         found.extend(href.as_str().filter(|h| h.starts_with("/places/")).map(String::from));

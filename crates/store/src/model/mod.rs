@@ -1,10 +1,12 @@
 //! What goes into the store and comes out of it.
 
 mod action;
+mod hours;
 mod people;
 mod snooze;
 
 pub use action::ActionLine;
+pub use hours::{DayHours, HoursOnRecord};
 pub use people::{Person, Role, SessionOwner, SessionRecord, UserRecord, Visitor};
 pub use snooze::Snooze;
 
@@ -245,6 +247,8 @@ pub struct NewRevision {
     pub days: Vec<DailyWeather>,
     /// What was decided about single values of them.
     pub decisions: Vec<Decision>,
+    /// The hours of those days, where they were measured and still count.
+    pub hours: HoursOnRecord,
     /// Reference ET and its method for the days that have one.
     pub et0: Vec<(NaiveDate, f64, String)>,
     /// Normals and their variants.
@@ -294,6 +298,8 @@ pub struct RecordDay {
     pub weather: DailyWeather,
     /// Reference ET, mm; none where its temperatures are missing.
     pub et0_mm: Option<f64>,
+    /// Whether its hours are on record.
+    pub has_hours: bool,
 }
 
 /// A thing as it is to stand; `None` takes it away.

@@ -9,6 +9,7 @@ pub(crate) mod health;
 pub(crate) mod people;
 mod places;
 mod record;
+mod revision;
 mod series;
 mod sessions;
 pub(crate) mod sign_in;

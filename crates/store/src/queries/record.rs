@@ -5,10 +5,10 @@ use upland_core::climate::review::Decision;
 use uuid::Uuid;
 
 use crate::error::StoreError;
-use crate::model::{RecordDay, WeatherDay};
+use crate::model::{HoursOnRecord, RecordDay, WeatherDay};
 use crate::pool::Account;
-use crate::rows::{DayRow, DecisionRow};
-use crate::schema::{daily_et0, daily_weather, series, weather_decisions};
+use crate::rows::{DayRow, DecisionRow, HoursRow};
+use crate::schema::{daily_et0, daily_weather, series, weather_decisions, weather_hours};
 
 impl Account {
     /// Every day of a series with all its elements, as they count, and its reference ET, by date.
@@ -16,13 +16,14 @@ impl Account {
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn record_days(&self, series_id: Uuid) -> Result<Vec<RecordDay>, StoreError> {
-        let rows: Vec<(DayRow, Option<f64>)> = days_that_count(self.id)
+        let rows: Vec<(DayRow, Option<f64>, bool)> = days_that_count(self.id)
             .filter(series::id.eq(series_id))
             .order(daily_weather::day)
-            .select((DayRow::as_select(), daily_et0::et0_mm.nullable()))
+            .select((DayRow::as_select(), daily_et0::et0_mm.nullable(), daily_weather::hours_of.is_not_null()))
             .load(&mut self.connection().await?)
             .await?;
-        Ok(rows.into_iter().map(|(day, et0_mm)| RecordDay { weather: day.into(), et0_mm }).collect())
+        let day = |(day, et0_mm, has_hours): (DayRow, _, _)| RecordDay { weather: day.into(), et0_mm, has_hours };
+        Ok(rows.into_iter().map(day).collect())
     }
 
     /// Every day of a series, for replays.
@@ -32,7 +33,7 @@ impl Account {
     pub async fn weather_days(&self, series_id: Uuid) -> Result<Vec<WeatherDay>, StoreError> {
         let days = self.record_days(series_id).await?.into_iter();
         Ok(days
-            .map(|RecordDay { weather, et0_mm }| WeatherDay {
+            .map(|RecordDay { weather, et0_mm, .. }| WeatherDay {
                 date: weather.date,
                 et0_mm,
                 rain_mm: weather.rain,
@@ -70,6 +71,38 @@ impl Account {
             (series, WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c })
         };
         Ok(rows.into_iter().map(day).collect())
+    }
+
+    /// The hours of a series that count, of the days in an interval, both ends included, or of all.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn record_hours(
+        &self,
+        series_id: Uuid,
+        interval: Option<[NaiveDate; 2]>,
+    ) -> Result<HoursOnRecord, StoreError> {
+        let mut query = weather_hours::table
+            .inner_join(
+                daily_weather::table.on(daily_weather::account_id
+                    .eq(weather_hours::account_id)
+                    .and(daily_weather::hours_of.eq(weather_hours::revision_id.nullable()))
+                    .and(daily_weather::day.eq(weather_hours::day))),
+            )
+            .inner_join(
+                series::table.on(series::account_id
+                    .eq(daily_weather::account_id)
+                    .and(series::revision_id.eq(daily_weather::revision_id))),
+            )
+            .filter(weather_hours::account_id.eq(self.id))
+            .filter(series::id.eq(series_id))
+            .select(HoursRow::as_select())
+            .into_boxed();
+        if let Some([from, to]) = interval {
+            query = query.filter(weather_hours::day.between(from, to));
+        }
+        let rows: Vec<HoursRow> = query.load(&mut self.connection().await?).await?;
+        Ok(rows.into_iter().map(HoursRow::day_hours).collect())
     }
 
     /// What was decided about single values of a series, by day and element.

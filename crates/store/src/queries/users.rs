@@ -9,7 +9,7 @@ use crate::pool::{Account, Store};
 use crate::queries::sessions::end_others;
 use crate::schema::{
     accounts, actions, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals,
-    places, series, series_revisions, uploads, users, visitors, weather_decisions,
+    places, series, series_revisions, uploads, users, visitors, weather_decisions, weather_hours,
 };
 
 /// A user with the company's name, and the newest action of theirs that can be undone: one question for what
@@ -174,6 +174,9 @@ impl Account {
                     .await?;
                 diesel::delete(daily_et0::table.filter(daily_et0::account_id.eq(account))).execute(connection).await?;
                 diesel::delete(daily_weather::table.filter(daily_weather::account_id.eq(account)))
+                    .execute(connection)
+                    .await?;
+                diesel::delete(weather_hours::table.filter(weather_hours::account_id.eq(account)))
                     .execute(connection)
                     .await?;
                 diesel::delete(weather_decisions::table.filter(weather_decisions::account_id.eq(account)))

@@ -3,7 +3,7 @@ use upland_formats::site::FieldDoc;
 use upland_store::*;
 use uuid::Uuid;
 
-use crate::fixture::{company, controller, decision, dialled, place, record, revision, round, series, store};
+use crate::fixture::{company, controller, decision, dialled, hours, place, record, revision, round, series, store};
 
 #[tokio::test(flavor = "multi_thread")]
 async fn what_goes_in_comes_out() {
@@ -28,7 +28,35 @@ async fn what_goes_in_comes_out() {
     let read: Vec<_> = days.iter().map(|d| (d.weather, d.et0_mm)).collect();
     let put_in: Vec<_> = revision(400).days.into_iter().map(|d| (d, Some(3.25))).collect();
     assert_eq!(read, put_in);
+    let with_hours: Vec<_> = days.iter().filter(|d| d.has_hours).map(|d| d.weather.date).collect();
+    assert_eq!(with_hours, [day(1990, 1, 1)]);
     assert_eq!(c.account.weather_decisions(series_id).await.unwrap(), [decision(day(1990, 1, 1))]);
+}
+
+/// A later import says which hours still count: they are neither copied nor lost, and undo brings back the others.
+#[tokio::test(flavor = "multi_thread")]
+async fn hours_belong_to_the_import_that_brought_them() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let (series_id, ..) = c.furnish().await;
+    let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap();
+    let second = first.succ_opt().unwrap();
+    let known = c.account.record_hours(series_id, None).await.unwrap();
+    let (record, summary) = c.account.series(series_id).await.unwrap();
+    assert_eq!(known, HoursOnRecord::from([(first, DayHours { brought_by: Some(summary.id), hours: hours(first) })]));
+    let mut next = NewRevision { hours: known.clone(), ..revision(400) };
+    next.hours.insert(second, DayHours { brought_by: None, hours: hours(second) });
+    let next_id = next.id;
+    let after = SeriesRecord { revision_id: next_id, ..record.value.clone() };
+    c.put(series_id, 1, Record::Series(Some(after), Some(Box::new(next)))).await.unwrap();
+    let both = c.account.record_hours(series_id, None).await.unwrap();
+    assert_eq!(both.values().map(|day| day.brought_by).collect::<Vec<_>>(), [Some(summary.id), Some(next_id)]);
+    assert_eq!(both[&second].hours, hours(second));
+    let of_second = c.account.record_hours(series_id, Some([second, second])).await.unwrap();
+    assert_eq!(of_second.into_keys().collect::<Vec<_>>(), [second]);
+    // Undo points back to the import before.
+    c.put(series_id, 2, Record::Series(Some(record.value), None)).await.unwrap();
+    assert_eq!(c.account.record_hours(series_id, None).await.unwrap(), known);
 }
 
 #[tokio::test(flavor = "multi_thread")]

@@ -16,5 +16,5 @@ async fn every_column_is_there() {
         connection.batch_execute(&format!("SELECT {} FROM {table}", columns.join(", "))).await.unwrap();
         tables += 1;
     }
-    assert_eq!(tables, 21);
+    assert_eq!(tables, 22);
 }

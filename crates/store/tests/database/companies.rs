@@ -36,6 +36,7 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.days_between(&[series_id], [day(1900), day(2100)]).await.unwrap().is_empty());
     assert!(me.weather_days(series_id).await.unwrap().is_empty());
     assert!(me.record_days(series_id).await.unwrap().is_empty());
+    assert!(me.record_hours(series_id, None).await.unwrap().is_empty());
     assert!(me.weather_decisions(series_id).await.unwrap().is_empty());
     assert!(me.field_records(controller_id, 100).await.unwrap().is_empty());
     assert!(me.newest_records(&[controller_id]).await.unwrap().is_empty());

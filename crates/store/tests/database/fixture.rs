@@ -3,6 +3,7 @@
 use chrono::{NaiveDate, Utc};
 use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::element::Element;
+use upland_core::climate::hourly::HourlyWeather;
 use upland_core::climate::normals::MonthNormal;
 use upland_core::climate::review::{Decision, Verdict};
 use upland_core::controller::*;
@@ -160,6 +161,18 @@ pub(crate) fn decision(date: NaiveDate) -> Decision {
     Decision { date, element: Element::Rain, original: None, verdict, reason: "read at the gauge".into() }
 }
 
+/// Two hours of a day, of which not everything was measured.
+pub(crate) fn hours(date: NaiveDate) -> Vec<HourlyWeather> {
+    let midnight = date.and_time(chrono::NaiveTime::MIN);
+    let offset = chrono::FixedOffset::east_opt(7200).unwrap();
+    let hour = |hour: i64, t| HourlyWeather {
+        t: Some(t),
+        wind: Some(1.5),
+        ..HourlyWeather::empty((midnight + chrono::TimeDelta::hours(hour)).and_local_timezone(offset).unwrap())
+    };
+    vec![hour(0, 12.25), HourlyWeather { wind: None, rain: Some(0.4), ..hour(1, 11.5) }]
+}
+
 pub(crate) fn revision(days: i64) -> NewRevision {
     let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap();
     let days: Vec<DailyWeather> = (0..days)
@@ -177,6 +190,7 @@ pub(crate) fn revision(days: i64) -> NewRevision {
         method: "hargreaves-samani".into(),
         et0: days.iter().map(|d| (d.date, 3.25, "hargreaves-samani".to_owned())).collect(),
         days,
+        hours: HoursOnRecord::from([(first, DayHours { brought_by: None, hours: hours(first) })]),
         decisions: vec![decision(first)],
         normals: vec![
             NormalsVariant {

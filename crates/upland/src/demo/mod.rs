@@ -5,6 +5,7 @@
 
 mod builders;
 pub(crate) mod large;
+mod logger;
 mod places;
 mod weather;
 
@@ -15,8 +16,8 @@ use upland_core::controller::Controller;
 use upland_core::place::{Position, Rules};
 use upland_formats::site::FieldDoc;
 use upland_store::{
-    Account, Action, ControllerRecord, FieldRecord, FurtherWeather, PlaceRecord, Record, Role, SeriesRecord, Store,
-    Write,
+    Account, Action, ControllerRecord, FieldRecord, FurtherWeather, HoursOnRecord, PlaceRecord, Record, Role,
+    SeriesRecord, Store, Write,
 };
 use upland_web::hash_password;
 use upland_web::intake::{DailyRecord, TypedNormals, revision_of_days, revision_of_normals, revision_of_record};
@@ -56,7 +57,8 @@ pub(crate) async fn load(store: &Store, fresh: bool, today: NaiveDate) -> anyhow
     let bench = demo.typed_normals().await.context("the demo's typed normals")?;
     let gauge = demo.gauge().await.context("the demo's rain gauge")?;
     demo.library(airfield, gauge).await?;
-    demo.cemetery(airfield).await?;
+    let logger = demo.logger().await.context("the demo's logger")?;
+    demo.cemetery([airfield, logger]).await?;
     demo.glasshouse(bench).await?;
     demo.orchard().await
 }
@@ -122,6 +124,7 @@ impl Demo {
             wind_height_m: 2.0,
             source: "rain gauge, read by hand".into(),
             read,
+            hours: HoursOnRecord::new(),
             decisions: Vec::new(),
             typed: None,
             beside: true,
@@ -130,6 +133,26 @@ impl Demo {
         let record =
             SeriesRecord { name: "Library gauge".into(), position, wind_height_m: 2.0, revision_id: revision.id };
         self.save("why-weather-file", Record::Series(Some(record), Some(Box::new(revision)))).await.map(Some)
+    }
+
+    /// A logger on the hill, which sends every hour and fills the gaps of the airfield.
+    async fn logger(&self) -> anyhow::Result<Uuid> {
+        let site = logger::site()?;
+        let hours = logger::hours(&weather::played_again(self.today)?, &site, self.today);
+        let (position, wind_height_m) = (site.position(), logger::MAST_M);
+        let record = DailyRecord {
+            position,
+            wind_height_m,
+            source: "simulated logger".into(),
+            read: logger::days(&hours),
+            hours,
+            decisions: Vec::new(),
+            typed: None,
+            beside: true,
+        };
+        let revision = revision_of_record(record)?;
+        let record = SeriesRecord { name: "Hill logger".into(), position, wind_height_m, revision_id: revision.id };
+        self.save("why-weather-file", Record::Series(Some(record), Some(Box::new(revision)))).await
     }
 
     /// Twelve normals for under glass, as a grower would type them.
@@ -148,7 +171,7 @@ impl Demo {
         name: &str,
         number: &str,
         at: [f64; 3],
-        [series_id, rain]: [Option<Uuid>; 2],
+        (series_id, further): (Option<Uuid>, FurtherWeather),
         rules: Rules,
     ) -> anyhow::Result<Uuid> {
         let place = PlaceRecord {
@@ -157,7 +180,7 @@ impl Demo {
             position: Position::new(at[0], at[1], at[2])?,
             time_zone: "America/Los_Angeles".into(),
             series_id,
-            further: FurtherWeather { rain, gaps: Vec::new() },
+            further,
             rules,
         };
         self.save("why-place-new", Record::Place(Some(place))).await

@@ -15,6 +15,7 @@ use upland_core::place::Rules;
 use upland_core::quantity::{Percent, RunTime};
 use upland_core::schedule::Situation;
 use upland_formats::site::{DialledDoc, FieldDoc, MeasuredDoc, PanelDoc, PanelNextDoc};
+use upland_store::FurtherWeather;
 use uuid::Uuid;
 
 use super::Demo;
@@ -23,7 +24,13 @@ use super::builders::{held_by_sensor, library_sensors, named, schedule, sprinkle
 impl Demo {
     pub(super) async fn library(&self, weather: Uuid, gauge: Option<Uuid>) -> anyhow::Result<()> {
         let place = self
-            .place("Averstane Library Terraces", "14", [47.518, -122.248, 214.0], [Some(weather), gauge], town_rules())
+            .place(
+                "Averstane Library Terraces",
+                "14",
+                [47.518, -122.248, 214.0],
+                (Some(weather), FurtherWeather { rain: gauge, gaps: Vec::new() }),
+                town_rules(),
+            )
             .await?;
         let capability = Capability {
             stations: 8,
@@ -149,9 +156,10 @@ impl Demo {
         })
     }
 
-    pub(super) async fn cemetery(&self, weather: Uuid) -> anyhow::Result<()> {
+    pub(super) async fn cemetery(&self, [airfield, logger]: [Uuid; 2]) -> anyhow::Result<()> {
+        let further = FurtherWeather { rain: None, gaps: vec![logger] };
         let place = self
-            .place("Grevane Hill Cemetery", "3", [47.49, -122.2, 305.0], [Some(weather), None], town_rules())
+            .place("Grevane Hill Cemetery", "3", [47.49, -122.2, 305.0], (Some(airfield), further), town_rules())
             .await?;
         let capability = Capability { percent_step: Percent::new(5)?, watering_days: 4, ..Preset::Plain.capability() };
         let mut c = Controller::new("Upper gate".into(), capability);
@@ -181,7 +189,7 @@ impl Demo {
         let id = self.controller(place, c).await?;
         let c = self.account.controller(id).await?;
         let rules = town_rules().bind("3");
-        let normals = self.account.normals(weather).await?.into_iter().find(|v| v.variant.is_empty());
+        let normals = self.account.normals(airfield).await?.into_iter().find(|v| v.variant.is_empty());
         let situation = Situation {
             rules: &rules,
             normals: normals.as_ref().map(|v| &v.normals),
@@ -217,7 +225,13 @@ impl Demo {
 
     pub(super) async fn glasshouse(&self, weather: Uuid) -> anyhow::Result<()> {
         let place = self
-            .place("Minna Glasshouse", "27", [47.56, -122.19, 240.0], [Some(weather), None], Rules::default())
+            .place(
+                "Minna Glasshouse",
+                "27",
+                [47.56, -122.19, 240.0],
+                (Some(weather), FurtherWeather::default()),
+                Rules::default(),
+            )
             .await?;
         let capability = Capability { stations: 6, watering_days: 7, ..Preset::Fine.capability() };
         let mut c = Controller::new("Potting shed".into(), capability);
@@ -239,7 +253,9 @@ impl Demo {
 
     /// A place that was begun yesterday: no weather, and a controller without stations.
     pub(super) async fn orchard(&self) -> anyhow::Result<()> {
-        let place = self.place("Tolmery Orchard", "", [47.53, -122.12, 268.0], [None, None], Rules::default()).await?;
+        let place = self
+            .place("Tolmery Orchard", "", [47.53, -122.12, 268.0], (None, FurtherWeather::default()), Rules::default())
+            .await?;
         self.controller(place, Controller::new("Pump house".into(), Preset::Monthly.capability())).await.map(drop)
     }
 }

@@ -51,6 +51,12 @@ method-pm-guesses =
         [one] Penman-Monteith, one input estimated
        *[other] Penman-Monteith, { $n } inputs estimated
     }
+method-hours = Penman-Monteith by the hour, all inputs measured
+method-hours-guesses =
+    { $n ->
+        [one] Penman-Monteith by the hour, one input estimated
+       *[other] Penman-Monteith by the hour, { $n } inputs estimated
+    }
 method-hargreaves = Hargreaves, from temperatures alone
 
 # Twelve normals.
@@ -383,6 +389,11 @@ join-filled =
         [one] One missing value is filled.
        *[other] { $n } missing values are filled.
     }
+join-hours =
+    { $n ->
+        [one] The hours of one day are new.
+       *[other] The hours of { $n } days are new.
+    }
 join-differs =
     { $n ->
         [one] One value is replaced:
@@ -400,3 +411,20 @@ join-was = On record
 join-is = In the file
 join-nothing = days are new.
 join-nothing-more = All days of this file are on record already.
+
+# The hours of a day.
+hours-title = Hours of { $a }
+hours-describe = { $a }, { $b }, hour by hour: rain, temperature, wind, reference ET, and sun against a clear sky
+hours-none = No hours are on record for this day.
+hours-show = Show day
+hours-from = From
+hours-note = Estimated
+hours-side = Reference ET of the day
+hours-up-to = up to { $a }
+hours-sum = Sum of the hours
+hours-daily = Daily equation
+hours-no-figure = needs every hour of the day
+hours-counts-sum = The sum of the hours counts: it knows when the wind blew and the sun shone.
+hours-counts-missing = The daily equation counts, as hours are missing.
+hours-counts-doubted = The daily equation counts, as a value of this day was excluded or corrected.
+hours-counts-guessed = The daily equation counts, as more would have to be estimated for the hours.

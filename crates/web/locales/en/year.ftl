@@ -97,6 +97,7 @@ input-others = Sun, wind, humidity
 input-wind = Wind
 input-sun = Sun
 input-humidity = Humidity
+input-hours = Hours
 input-temperature = Temperature
 input-rain = Rain
 input-kl = Coefficient

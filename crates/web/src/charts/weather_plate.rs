@@ -5,6 +5,7 @@ use upland_core::climate::daily::Site;
 use upland_core::climate::element::Element;
 use upland_core::climate::normals::Normals;
 
+use super::lane::{LEFT, Label, Lane, LaneName, RIGHT, SIDE};
 use super::path::PathData;
 use super::time_axis::{Tick, TimeAxis};
 use crate::context::RecordDay;
@@ -28,23 +29,6 @@ pub(crate) struct WeatherPlateInput<'a> {
     pub(crate) site: &'a Site,
     pub(crate) flags: &'a [PlateFlag],
     pub(crate) units: Units,
-}
-
-/// The name of a lane and its unit.
-#[derive(Debug, Clone)]
-pub(crate) struct LaneName {
-    pub(crate) y: Fixed,
-    pub(crate) unit_y: Fixed,
-    pub(crate) name: String,
-    pub(crate) unit: &'static str,
-}
-
-#[derive(Debug, Clone)]
-pub(crate) struct Label {
-    pub(crate) x: Fixed,
-    pub(crate) y: Fixed,
-    pub(crate) text: String,
-    pub(crate) strong: bool,
 }
 
 #[derive(Debug, Clone)]
@@ -81,9 +65,6 @@ pub(crate) struct WeatherPlate {
     pub(crate) bin: u64,
 }
 
-const LEFT: f64 = 46.0;
-const RIGHT: f64 = 778.0;
-const SIDE: f64 = 785.0;
 /// Strokes closer than two pixels run into each other: a longer period shows means of several days.
 const MOST_STROKES: u64 = 366;
 
@@ -127,39 +108,6 @@ fn bins(days: &[RecordDay], axis: &TimeAxis, size: u64) -> Vec<Bin> {
         from = next;
     }
     bins
-}
-
-/// A lane: its height on the plate and the values at its ends.
-#[derive(Debug, Clone, Copy)]
-struct Lane {
-    top: f64,
-    bottom: f64,
-    least: f64,
-    most: f64,
-}
-
-impl Lane {
-    fn y(&self, value: f64) -> f64 {
-        let share = (value - self.least) / (self.most - self.least).max(1e-9);
-        self.bottom - share.clamp(0.0, 1.0) * (self.bottom - self.top)
-    }
-
-    /// Round values within the lane, in the user's units.
-    fn scale(&self, measure: Measure, units: Units, most: usize) -> Vec<(Fixed, String)> {
-        let [low, high] = [self.least, self.most].map(|si| measure.in_units(si, units));
-        let span = high - low;
-        let step = [0.05, 0.1, 0.2, 0.5, 1.0, 2.0, 5.0, 10.0, 20.0, 50.0, 100.0]
-            .into_iter()
-            .find(|step| span / step <= most as f64)
-            .unwrap_or(200.0);
-        let first = (low / step).ceil() as i64;
-        let last = (high / step).floor() as i64;
-        let decimals = if step < 0.1 { 2 } else { usize::from(step < 1.0) };
-        (first..=last)
-            .map(|n| n as f64 * step)
-            .map(|value| (Fixed(self.y(measure.to_si(value, units))), number(value, decimals)))
-            .collect()
-    }
 }
 
 impl WeatherPlate {
@@ -265,7 +213,7 @@ impl WeatherPlate {
             plate.sun = path.into_string();
             plate.clear_sky = PathData::line(bins.iter().zip(&clear).map(|(b, mj)| (b.x, lane.y(*mj)))).into_string();
             plate.name(lane.top + 11.0, w.t("input-sun"), "MJ/m²");
-            plate.scale.extend(lane.scale(Measure::Plain, Units::Metric, 2));
+            plate.scale.extend(lane.scale_below(Measure::Plain, Units::Metric, 2));
             plate.side(lane.top + 15.0, w.t("record-dashes"), false);
             if let Some(mj) = newest.weather.solar {
                 let clear = number(input.site.clear_sky(newest.weather.date), 1);
@@ -283,7 +231,7 @@ impl WeatherPlate {
     }
 
     fn name(&mut self, y: f64, name: String, unit: &'static str) {
-        self.names.push(LaneName { y: Fixed(y), unit_y: Fixed(y + 15.0), name, unit });
+        self.names.push(LaneName::new(y, name, unit));
     }
 
     fn side(&mut self, y: f64, text: String, strong: bool) {

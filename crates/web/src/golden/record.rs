@@ -2,12 +2,15 @@
 
 use chrono::{Days, NaiveDate};
 use upland_core::climate::daily::DailyWeather;
+use upland_core::climate::hourly::HourlyWeather;
+use upland_store::DayHours;
+use uuid::Uuid;
 
 use super::fixture::{Half, context};
 use super::{CASES, each};
-use crate::context::{Record, RecordDay};
+use crate::context::{HoursOnRecord, Record, RecordDay};
 use crate::form::Form;
-use crate::pages::series::{RecordView, Scheduled};
+use crate::pages::series::{HoursView, RecordView, Scheduled};
 use crate::show::Units;
 
 /// Fourteen months up to yesterday, with a gap, a lost sign and a day of too much sun.
@@ -31,6 +34,7 @@ fn record(half: Half) -> Record {
                     ..DailyWeather::empty(date)
                 },
                 et0_mm: Some(2.0 + wave / 5.0),
+                has_hours: n >= 420,
             }
         })
         .collect();
@@ -92,4 +96,53 @@ fn a_long_period_is_drawn_in_means_and_every_flag_keeps_its_mark() {
         assert!(plate.frost_note.is_none(), "the mean of two days has no frost of a date");
         assert_eq!(view.months.years.iter().map(|y| y.missing.as_str()).filter(|m| *m == "−4").count(), 1);
     }
+}
+
+/// A day by its hours: fog until ten, wind and a shower in the afternoon; nobody measured the wind of the night.
+fn hours(half: Half) -> HoursOnRecord {
+    let date = half.today() - Days::new(1);
+    let site = record(half).site().unwrap();
+    let hour = |hour: u32| {
+        let start = date.and_hms_opt(hour, 0, 0).unwrap().and_utc().fixed_offset();
+        let at = f64::from(hour);
+        HourlyWeather {
+            t: Some(14.0 - 6.0 * ((at - 3.0) / 12.0 * std::f64::consts::PI).cos()),
+            rh: Some(if hour < 10 { 98.0 } else { 60.0 }),
+            wind: (hour > 5).then_some(if hour > 12 { 3.4 } else { 0.8 }),
+            solar: Some(site.clear_sky_hour(start.to_utc()) * if hour < 10 { 0.2 } else { 0.7 }),
+            rain: Some(if hour == 16 { 2.6 } else { 0.0 }),
+            ..HourlyWeather::empty(start)
+        }
+    };
+    let brought_by = Some(Uuid::from_u128(7));
+    HoursOnRecord::from([(date, DayHours { brought_by, hours: (0..24).map(hour).collect() })])
+}
+
+#[test]
+fn the_hours_of_a_day() {
+    each("hours", |half, units| {
+        let (record, date) = (record(half), half.today() - Days::new(1));
+        let view = HoursView::of(&record, &hours(half), date, units);
+        let rows: Vec<String> = view
+            .rows
+            .iter()
+            .map(|r| {
+                [&r.time, &r.air, &r.humidity, &r.wind, &r.sun, &r.rain, &r.et0, &r.note]
+                    .map(String::as_str)
+                    .join(" | ")
+            })
+            .collect();
+        format!(
+            "{} {} {}\n{:#?}\n{}\n{:?} {:?}\n{:#?}\n{}",
+            view.date,
+            view.figure,
+            view.figure_unit,
+            view.ways,
+            view.why,
+            view.earlier,
+            view.later,
+            view.plate,
+            rows.join("\n")
+        )
+    });
 }

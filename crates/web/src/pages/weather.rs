@@ -83,8 +83,12 @@ pub(crate) fn method_words(method: &str) -> String {
     if method.starts_with("hargreaves") {
         return w.t("method-hargreaves");
     }
-    let guesses = method.matches('+').count();
-    if guesses == 0 { w.t("method-pm") } else { w.count("method-pm-guesses", guesses) }
+    match (method.contains("hourly"), method.matches('+').count()) {
+        (false, 0) => w.t("method-pm"),
+        (false, guesses) => w.count("method-pm-guesses", guesses),
+        (true, 0) => w.t("method-hours"),
+        (true, guesses) => w.count("method-hours-guesses", guesses),
+    }
 }
 
 /// Rows of series; distances are from a place where there is one.

@@ -65,7 +65,7 @@ pub(crate) fn minutes(run: RunTime) -> String {
 }
 
 /// A coordinate of a drawing: one decimal, without a trailing zero.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub(crate) struct Fixed(pub(crate) f64);
 
 impl std::fmt::Display for Fixed {

@@ -26,23 +26,24 @@ use crate::words::Words;
 /// Accepts, excludes or corrects values of a record, takes a decision back, or enters what was read by hand.
 /// All that follows from the values is worked out anew and written with the decision.
 pub(crate) async fn decide(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let record = loading::record(&user.account, *id).await?;
+    let whole = loading::whole_record(&user.account, *id).await?;
+    let record = &whole.record;
     let today = app.clock.today(chrono_tz::Tz::UTC);
-    let Some(decisions) = read(&mut form, &record, today, user.units) else {
-        return invalid(&series_page(&app, &user, record, form).await?);
+    let Some(decisions) = read(&mut form, record, today, user.units) else {
+        return invalid(&series_page(&app, &user, whole.record, form).await?);
     };
     let series = &record.weather.series;
     let to = format!("/weather/{}", series.id);
     if decisions == record.decisions {
         return go(&to);
     }
-    let revision = revision_of_record(DailyRecord { decisions, ..DailyRecord::of(&record) });
+    let revision = revision_of_record(DailyRecord { decisions, ..DailyRecord::of(&whole) });
     let revision = match revision {
         Ok(revision) => revision,
         Err(error) => {
             // Such as the only day of a month excluded: the record would have no normals.
             form.fail("value", Words.t1("decision-too-much", error.to_string()));
-            return invalid(&series_page(&app, &user, record, form).await?);
+            return invalid(&series_page(&app, &user, whole.record, form).await?);
         }
     };
     let after = SeriesRecord { revision_id: revision.id, ..series.value.clone() };

@@ -4,7 +4,7 @@ use upland_store::{PlaceRecord, StoreError, Versioned};
 use uuid::Uuid;
 
 use crate::apart::apart;
-use crate::context::Record;
+use crate::context::WholeRecord;
 use crate::error::{Page, PageError};
 use crate::form::{Form, new_key};
 use crate::guard::posted::Posted;
@@ -83,7 +83,7 @@ pub(super) struct Looked {
     pub(super) view: FilePreview,
     pub(super) importable: Option<Importable>,
     /// The record that it goes on with.
-    pub(super) known: Option<Record>,
+    pub(super) known: Option<WholeRecord>,
 }
 
 /// Looks at a file. On a page whether it goes on with a record that the place looks at is told from its values, until
@@ -99,17 +99,19 @@ pub(super) async fn look(
     let mut own = Vec::new();
     if tell && !form.has("into") {
         for id in place.value.series_id.into_iter().chain(place.value.further.all()) {
-            match loading::record(&user.account, id).await {
-                Ok(record) => own.push(record),
+            match loading::whole_record(&user.account, id).await {
+                Ok(whole) => own.push(whole),
                 // What was imported and undone since.
                 Err(StoreError::NotFound) => {}
                 Err(other) => return Err(other.into()),
             }
         }
-        own.retain(|record| !record.weather.is_typed());
+        own.retain(|whole| !whole.record.weather.is_typed());
     }
     let stated = match form.get("into").parse::<Uuid>() {
-        Ok(id) => Some(loading::record(&user.account, id).await?).filter(|record| !record.weather.is_typed()),
+        Ok(id) => {
+            Some(loading::whole_record(&user.account, id).await?).filter(|whole| !whole.record.weather.is_typed())
+        }
         Err(_) => None,
     };
     let first = place.value.series_id;
@@ -120,11 +122,11 @@ pub(super) async fn look(
         if !own.is_empty()
             && let Some(days) = days_of(&form, &sent.table)
         {
-            known = own.into_iter().find(|record| goes_on(record, &days));
-            form.set("into", known.as_ref().map_or_else(String::new, |k| k.weather.series.id.to_string()));
+            known = own.into_iter().find(|whole| goes_on(&whole.record, &days));
+            form.set("into", known.as_ref().map_or_else(String::new, |k| k.record.weather.series.id.to_string()));
         }
         // What is already first, or becomes it, must give normals.
-        let beside = first.is_some_and(|id| known.as_ref().is_none_or(|k| k.weather.series.id != id));
+        let beside = first.is_some_and(|id| known.as_ref().is_none_or(|k| k.record.weather.series.id != id));
         let (view, importable) = preview(&mut form, &sent.table, known.as_ref(), beside, units);
         Looked { sent, form, view, importable, known }
     });

@@ -37,16 +37,16 @@ pub(crate) async fn import(
         source = Words.t2("file-mended-source", source, Words.count("file-mended", mended));
     }
     if let Some(known) = &looked.known {
-        source = joined_source(&known.weather.revision.source, &source);
+        source = joined_source(&known.record.weather.revision.source, &source);
     }
     let made = apart(move || revision_of_record(DailyRecord { source, ..t.record })).await?;
     let revision = made.map_err(|e| PageError::Ours(Box::new(e)))?;
     let record = SeriesRecord { name: t.name, position, wind_height_m, revision_id: revision.id };
     let writes = match &looked.known {
         Some(known) => {
-            let id = known.weather.series.id;
+            let id = known.record.weather.series.id;
             // The file was joined to the record as it stands now, whatever the page had shown.
-            let made_on = known.weather.series.version;
+            let made_on = known.record.weather.series.version;
             let mut writes = Vec::new();
             if place.value.series_id != Some(id) && !place.value.further.all().any(|known| known == id) {
                 let looking = looking_at(&place.value, id, &revision);

@@ -2,6 +2,7 @@ pub(crate) mod choose;
 pub(crate) mod decide;
 pub(crate) mod export;
 pub(crate) mod file;
+pub(crate) mod hours;
 pub(crate) mod import;
 pub(crate) mod list;
 pub(crate) mod normals;

@@ -3,7 +3,7 @@ use upland_store::{NewRevision, PlaceRecord, Record, SeriesRecord, Versioned, Wr
 use uuid::Uuid;
 
 use super::new_series_writes;
-use crate::context::{Record as Known, Weather};
+use crate::context::{Weather, WholeRecord};
 use crate::error::{Page, PageError};
 use crate::form::{Form, new_key};
 use crate::guard::posted::Posted;
@@ -78,9 +78,9 @@ pub(crate) async fn save(
     let writes = match form.get("series").parse::<Uuid>() {
         // The ones that the form was filled with. What was read by hand besides stays.
         Ok(series) => {
-            let known = loading::record(&user.account, series).await?;
+            let known = loading::whole_record(&user.account, series).await?;
             let revision = typed_again(&known, source, normals)?;
-            let after = SeriesRecord { name, revision_id: revision.id, ..known.weather.series.value };
+            let after = SeriesRecord { name, revision_id: revision.id, ..known.record.weather.series.value };
             let record = Record::Series(Some(after), Some(Box::new(revision)));
             vec![Write { id: series, made_on: made_on(&form), record }]
         }
@@ -96,8 +96,8 @@ pub(crate) async fn save(
 }
 
 /// Normals that are typed again, with the days that are on record beside them.
-fn typed_again(known: &Known, source: String, normals: TypedNormals) -> Result<NewRevision, PageError> {
-    if known.days.is_empty() {
+fn typed_again(known: &WholeRecord, source: String, normals: TypedNormals) -> Result<NewRevision, PageError> {
+    if known.record.days.is_empty() {
         return Ok(revision_of_normals(&source, normals));
     }
     let record = DailyRecord { source, typed: Some(normals), ..DailyRecord::of(known) };

@@ -18,20 +18,18 @@ use crate::words::Words;
 /// Renames a station, or moves it: its reference ET and its normals are worked out anew for the place where it
 /// stands, and written with the move.
 pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
-    let record = loading::record(&user.account, *id).await?;
+    let whole = loading::whole_record(&user.account, *id).await?;
+    let record = &whole.record;
     let series = record.weather.series.clone();
     let Some(station) = Station::read(&mut form, Some(&series.value), user.units) else {
-        return invalid(&series_page(&app, &user, record, form).await?);
+        return invalid(&series_page(&app, &user, whole.record, form).await?);
     };
     let stays = station.position == series.value.position && station.wind_height_m == series.value.wind_height_m;
     let mut revision_id = series.value.revision_id;
     let mut moved = None;
     if !stays && record.weather.revision.day_count > 0 {
-        let days = DailyRecord {
-            position: station.position,
-            wind_height_m: station.wind_height_m,
-            ..DailyRecord::of(&record)
-        };
+        let days =
+            DailyRecord { position: station.position, wind_height_m: station.wind_height_m, ..DailyRecord::of(&whole) };
         match apart(move || revision_of_record(days)).await? {
             Ok(revision) => {
                 revision_id = revision.id;
@@ -39,7 +37,7 @@ pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
             }
             Err(error) => {
                 form.fail("latitude", Words.t1("decision-too-much", error.to_string()));
-                return invalid(&series_page(&app, &user, record, form).await?);
+                return invalid(&series_page(&app, &user, whole.record, form).await?);
             }
         }
     }

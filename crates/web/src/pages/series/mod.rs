@@ -1,6 +1,7 @@
 //! A series of weather: its chart, its last days, its normals, what is doubtful in it.
 
 mod flag_rows;
+mod hours;
 mod months;
 mod period;
 mod recent;
@@ -20,6 +21,7 @@ use crate::words::Words;
 use flag_rows::{decision_rows, flag_rows};
 
 pub(crate) use flag_rows::{DecisionRow, FlagRow, element_key, element_name, measure, value_text};
+pub(crate) use hours::{HoursTemplate, HoursView, days_for, newest_with_hours};
 pub(crate) use months::MonthsView;
 pub(crate) use period::{Period, PeriodLink, Steps};
 pub(crate) use recent::{RecentView, Scheduled};
@@ -61,6 +63,8 @@ pub(crate) struct RecordView {
     pub(crate) steps: Steps,
     pub(crate) months: MonthsView,
     pub(crate) recent: Option<RecentView>,
+    /// The newest day with hours.
+    pub(crate) hours_of: Option<String>,
     pub(crate) flags_title: String,
     pub(crate) flags: Vec<FlagRow>,
     pub(crate) decisions: Vec<DecisionRow>,
@@ -117,6 +121,7 @@ impl RecordView {
             steps: Steps::of(base, span, shown),
             months: MonthsView::of(normals, &months, now, units),
             recent: Some(RecentView::of(between(&record.days, recent), recent, scheduled, &marks, units)),
+            hours_of: newest_with_hours(record).map(|date| date.to_string()),
             flags_title: Words.count("record-flags", flag_rows.len()),
             flags: flag_rows,
             decisions: decision_rows(&record.decisions, units),

@@ -23,6 +23,8 @@ pub(crate) struct Scheduled {
 pub(crate) struct RecentRow {
     pub(crate) day: String,
     pub(crate) date: String,
+    /// The day of the address of its hours.
+    pub(crate) hours_of: Option<String>,
     pub(crate) high: String,
     pub(crate) low: String,
     pub(crate) rain: String,
@@ -80,6 +82,7 @@ impl RecentView {
                 RecentRow {
                     day: day_short(date.weekday()),
                     date: date_tiny(date),
+                    hours_of: day.filter(|d| d.has_hours).map(|_| date.to_string()),
                     high: air(weather.and_then(|w| w.t_max)),
                     low: air(weather.and_then(|w| w.t_min)),
                     rain: rain

@@ -71,6 +71,16 @@ pub(crate) fn guess(form: &mut Form, table: &Table) {
     }
 }
 
+/// A value as the table shows it: a number with at most four decimals.
+fn shortened(value: &str) -> String {
+    match value.split_once('.') {
+        Some((_, decimals)) if decimals.len() > 4 => {
+            value.parse::<f64>().map_or_else(|_| value.to_owned(), |v| format!("{v:.4}"))
+        }
+        _ => value.to_owned(),
+    }
+}
+
 /// Rows of the table of columns.
 pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
     let w = Words;
@@ -78,6 +88,8 @@ pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
         .headers()
         .iter()
         .enumerate()
+        // The hours of a day are in the units of its columns, and are not chosen.
+        .filter(|(index, _)| Some(*index) != table.hours_column())
         .map(|(index, header)| {
             let (role_field, unit_field) = (format!("as_{index}"), format!("unit_{index}"));
             let column = Column::from_name(form.get(&role_field));
@@ -94,7 +106,7 @@ pub(crate) fn column_rows(form: &Form, table: &Table) -> Vec<ColumnRow> {
             units.extend(column.iter().flat_map(|c| c.units()).map(|u| Choice::new(u.name(), w.t(unit_key(*u)))));
             ColumnRow {
                 header: header.clone(),
-                first: table.first_value(index).unwrap_or("").to_owned(),
+                first: shortened(table.first_value(index).unwrap_or("")),
                 role_field,
                 unit_field,
                 units: if column.is_some() { units } else { Vec::new() },

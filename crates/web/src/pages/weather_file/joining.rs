@@ -1,9 +1,15 @@
 //! A new export joins a record that is there: what is new, what differs.
 
-use upland_core::climate::daily::DailyWeather;
-use upland_core::climate::merge::{Merged, merge};
+use std::collections::BTreeSet;
 
-use crate::context::Record;
+use chrono::NaiveDate;
+use upland_core::climate::daily::DailyWeather;
+use upland_core::climate::element::Element;
+use upland_core::climate::hourly::HourlyWeather;
+use upland_core::climate::merge::{Difference, Merged, merge};
+use upland_formats::weather::Reading;
+
+use crate::context::{DayHours, HoursOnRecord, Record};
 use crate::pages::series::{element_name, value_text};
 use crate::show::{Units, date_long, number};
 use crate::words::Words;
@@ -54,18 +60,68 @@ pub(crate) fn goes_on(record: &Record, days: &[DailyWeather]) -> bool {
     joined(record, days).is_one_station().unwrap_or(follows)
 }
 
+/// The hours that a file brings.
+pub(super) fn hours_of(reading: &Reading) -> HoursOnRecord {
+    let rows = reading.rows.iter().filter(|row| !row.hours.is_empty());
+    rows.map(|row| (row.day.date, DayHours { brought_by: None, hours: row.hours.clone() })).collect()
+}
+
+/// The hours of a record and of a new export together.
+#[derive(Debug, Clone)]
+pub(super) struct JoinedHours {
+    pub(super) all: HoursOnRecord,
+    /// Days whose hours are new, or other ones than on record.
+    pub(super) new: BTreeSet<NaiveDate>,
+}
+
+impl JoinedHours {
+    /// The export's hours count on the days of which it has some. The record's do on the others, but for days of which
+    /// the export gives another value than the hours had: it is from the day's own row then.
+    pub(super) fn new(known: HoursOnRecord, export: &HoursOnRecord, differences: &[Difference]) -> Self {
+        let mut all = known;
+        for difference in differences.iter().filter(|d| d.element != Element::Rain) {
+            all.remove(&difference.date);
+        }
+        let mut new = BTreeSet::new();
+        for (date, of_day) in export {
+            if !all.get(date).is_some_and(|known| are_same(&known.hours, &of_day.hours)) {
+                all.insert(*date, of_day.clone());
+                new.insert(*date);
+            }
+        }
+        Self { all, new }
+    }
+}
+
+/// Whether hours are the same but for what units lose on their way to and fro.
+fn are_same(a: &[HourlyWeather], b: &[HourlyWeather]) -> bool {
+    let values = |h: &HourlyWeather| [h.t, h.rh, h.wind, h.solar, h.rain];
+    let is_same = |pair: (Option<f64>, Option<f64>)| match pair {
+        (Some(a), Some(b)) => (a - b).abs() <= 1e-6,
+        (a, b) => a == b,
+    };
+    let hour = |(a, b): (&HourlyWeather, &HourlyWeather)| {
+        a.start == b.start && values(a).into_iter().zip(values(b)).all(is_same)
+    };
+    a.len() == b.len() && a.iter().zip(b).all(hour)
+}
+
 impl JoinView {
-    pub(super) fn of(name: &str, merged: &Merged, units: Units) -> Self {
+    /// What a file brings to a record; `hours` are the days whose hours are new.
+    pub(super) fn of(record: &Record, merged: &Merged, hours: &BTreeSet<NaiveDate>, units: Units) -> Self {
         let w = Words;
         let text = |n: usize| number(n as f64, 0);
-        let mut changed: Vec<_> = merged.differences.iter().map(|d| d.date).collect();
-        changed.dedup();
+        let mut changed: BTreeSet<NaiveDate> = merged.differences.iter().map(|d| d.date).collect();
+        changed.extend(record.days.iter().map(|d| d.weather.date).filter(|date| hours.contains(date)));
         let mut lines = vec![w.count("join-added", merged.added)];
         if merged.same > 0 {
             lines.push(w.count("join-same", merged.same));
         }
         if merged.filled > 0 {
             lines.push(w.count("join-filled", merged.filled));
+        }
+        if !hours.is_empty() {
+            lines.push(w.count("join-hours", hours.len()));
         }
         if !merged.differences.is_empty() {
             lines.push(w.count("join-differs", merged.differences.len()));
@@ -86,12 +142,12 @@ impl JoinView {
             .collect();
         let more = merged.differences.len().saturating_sub(MOST);
         Self {
-            name: name.to_owned(),
+            name: record.weather.series.value.name.clone(),
             lines,
             rows,
             more: if more > 0 { w.t1("join-more", text(more)) } else { String::new() },
             doubtful: merged.is_one_station() == Some(false),
-            nothing_new: merged.changes_nothing(),
+            nothing_new: merged.changes_nothing() && hours.is_empty(),
             days: merged.added + changed.len(),
         }
     }

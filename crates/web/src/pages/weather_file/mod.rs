@@ -8,12 +8,13 @@ mod mends;
 mod proposals;
 
 use chrono::NaiveDate;
+use upland_core::climate::by_hours::et0_of_days;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::normals::NormalsError;
-use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Table, read};
+use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Row, Table, read};
 
 use crate::charts::SeriesPlate;
-use crate::context::Record;
+use crate::context::WholeRecord;
 use crate::form::Form;
 use crate::intake::{DailyRecord, IntakeError, revision_of_record};
 use crate::pages::Choice;
@@ -21,7 +22,7 @@ use crate::pages::series::Station;
 use crate::pages::shell::Shell;
 use crate::show::{Units, date_long, number};
 use crate::words::Words;
-use joining::joined;
+use joining::{JoinedHours, hours_of, joined};
 use lines::{fault_row, note_row};
 use mapping::mapping;
 use mends::mend_lines;
@@ -95,7 +96,7 @@ const MOST_LINES: usize = 40;
 pub(crate) fn preview(
     form: &mut Form,
     table: &Table,
-    known: Option<&Record>,
+    known: Option<&WholeRecord>,
     beside: bool,
     units: Units,
 ) -> (FilePreview, Option<Importable>) {
@@ -117,14 +118,16 @@ pub(crate) fn preview(
     view.good = good_for(&reading, site.as_ref());
     let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
     let mut record = station.map(|station| {
-        let (read, decisions) = (days.clone(), Vec::new());
+        let (read, hours, decisions) = (days.clone(), hours_of(&reading), Vec::new());
         let Station { name, position, wind_height_m } = station;
-        (name, DailyRecord { position, wind_height_m, source: String::new(), read, decisions, typed: None, beside })
+        let source = String::new();
+        (name, DailyRecord { position, wind_height_m, source, read, hours, decisions, typed: None, beside })
     });
-    if let (Some(known), Some((name, record))) = (known, &mut record) {
-        let merged = joined(known, &days);
-        view.join = Some(JoinView::of(name, &merged, units));
-        (record.read, record.decisions) = (merged.read, merged.decisions);
+    if let (Some(known), Some((_, record))) = (known, &mut record) {
+        let merged = joined(&known.record, &days);
+        let hours = JoinedHours::new(known.hours.clone(), &record.hours, &merged.differences);
+        view.join = Some(JoinView::of(&known.record, &merged, &hours.new, units));
+        (record.read, record.decisions, record.hours) = (merged.read, merged.decisions, hours.all);
     }
     if reading.faults.is_empty()
         && let Some((_, record)) = &record
@@ -156,9 +159,9 @@ fn no_normals(error: &IntakeError) -> String {
 }
 
 /// The station of a file: that of the record that it goes on with, or as it was typed.
-fn station_of(form: &mut Form, known: Option<&Record>, units: Units) -> Option<Station> {
-    let Some(record) = known else { return Station::read(form, None, units) };
-    let series = &record.weather.series.value;
+fn station_of(form: &mut Form, known: Option<&WholeRecord>, units: Units) -> Option<Station> {
+    let Some(known) = known else { return Station::read(form, None, units) };
+    let series = &known.record.weather.series.value;
     Some(Station { name: series.name.clone(), position: series.position, wind_height_m: series.wind_height_m })
 }
 
@@ -229,11 +232,19 @@ fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String
     let count = |has: &dyn Fn(&DailyWeather) -> bool| reading.rows.iter().filter(|r| has(&r.day)).count();
     let all = reading.rows.len().max(1);
     let mut rows = Vec::new();
-    if let Some(method) = site
-        .and_then(|s| reading.rows.iter().find_map(|r| s.et0(&r.day, Reference::Short)))
-        .map(|e| e.method.to_string())
-    {
-        rows.push(("", w.t("input-et0"), super::weather::method_words(&method), String::new()));
+    let figure = |s: &Site, row: &Row| et0_of_days(s, &[row.day], &row.hours, &[], Reference::Short).pop().flatten();
+    if let Some((_, method)) = site.and_then(|s| reading.rows.iter().find_map(|row| figure(s, row))) {
+        rows.push(("", w.t("input-et0"), super::weather::method_words(&method.to_string()), String::new()));
+    }
+    let on_days = |there: usize| {
+        if there == all {
+            return w.t("good-every-day");
+        }
+        w.t2("good-some-days", number(there as f64, 0), number(all as f64, 0))
+    };
+    let with_hours = reading.rows.iter().filter(|row| !row.hours.is_empty()).count();
+    if with_hours > 0 {
+        rows.push(("measured", w.t("input-hours"), w.t("how-measured"), on_days(with_hours)));
     }
     let inputs: [(&str, usize, &str); 5] = [
         ("input-temperature", count(&|d| d.t_max.is_some() && d.t_min.is_some()), "good-temperature-none"),
@@ -250,15 +261,20 @@ fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String
         if there == 0 {
             rows.push(("guessed", w.t(name), w.t("how-guessed"), w.t(guess)));
         } else {
-            let note = if there == all {
-                w.t("good-every-day")
-            } else {
-                w.t2("good-some-days", number(there as f64, 0), number(all as f64, 0))
-            };
-            rows.push(("measured", w.t(name), w.t("how-measured"), note));
+            rows.push(("measured", w.t(name), w.t("how-measured"), on_days(there)));
         }
     }
     rows
+}
+
+/// A time zone by its name; one that is always so many hours from UTC by those, the sign as people write it.
+fn zone_words(zone: &str) -> String {
+    match zone.strip_prefix("Etc/GMT").map(|hours| hours.split_at_checked(1)) {
+        Some(Some(("+", hours))) => format!("UTC\u{2212}{hours}"),
+        Some(Some(("-", hours))) => format!("UTC+{hours}"),
+        Some(_) => "UTC".to_owned(),
+        None => zone.to_owned(),
+    }
 }
 
 /// How a file is laid out, in words.
@@ -268,7 +284,7 @@ pub(crate) fn layout_words(table: &Table) -> String {
     if let Some(rows) = table.head().joined_rows {
         let joined = w.t2("layout-joined", number(rows as f64, 0), number(table.len() as f64, 0));
         return match table.head().days_of {
-            Some(zone) => w.t2("layout-joined-utc", joined, zone),
+            Some(zone) => w.t2("layout-joined-utc", joined, zone_words(&zone)),
             None => joined,
         };
     }
