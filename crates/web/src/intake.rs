@@ -125,6 +125,22 @@ impl DailyRecord {
     }
 }
 
+impl DailyRecord {
+    /// The same days without their hours.
+    pub(crate) fn without_hours(&self) -> Self {
+        Self {
+            position: self.position,
+            wind_height_m: self.wind_height_m,
+            source: self.source.clone(),
+            read: self.read.clone(),
+            hours: HoursOnRecord::new(),
+            decisions: self.decisions.clone(),
+            typed: self.typed,
+            beside: self.beside,
+        }
+    }
+}
+
 /// What a series of days brings.
 ///
 /// # Errors
@@ -155,7 +171,7 @@ pub fn revision_of_days(
 pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeError> {
     let days = as_decided(&record.read, &record.decisions);
     let site = Site::new(&record.position, record.wind_height_m, Guesses::default())?;
-    let counted = Counted::new(days, record.hours, record.decisions);
+    let counted = Counted { days, hours: record.hours, decisions: record.decisions };
     let days = &counted.days;
     let figures: Vec<(NaiveDate, f64, Method)> = counted
         .et0(&site)
@@ -178,30 +194,28 @@ pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeErro
         method,
         et0: figures.into_iter().map(|(date, et0, method)| (date, et0, method.to_string())).collect(),
         days: counted.days,
-        hours: counted.on_record,
+        hours: counted.hours,
         decisions: counted.decisions,
         normals,
     })
 }
 
+/// The hours of a record, a day after another.
+pub(crate) fn hours_by_day(hours: &HoursOnRecord) -> impl Iterator<Item = &[HourlyWeather]> + Clone {
+    hours.values().map(|day| day.hours.as_slice())
+}
+
 /// The days of a record as they count, with what their reference ET is worked out from.
 struct Counted {
     days: Vec<DailyWeather>,
-    on_record: HoursOnRecord,
-    /// The hours of all those days, one after another.
-    hours: Vec<HourlyWeather>,
+    hours: HoursOnRecord,
     decisions: Vec<Decision>,
 }
 
 impl Counted {
-    fn new(days: Vec<DailyWeather>, on_record: HoursOnRecord, decisions: Vec<Decision>) -> Self {
-        let hours = on_record.values().flat_map(|day| day.hours.iter().copied()).collect();
-        Self { days, on_record, hours, decisions }
-    }
-
     /// Reference ET of the days, in their order.
     fn et0(&self, site: &Site) -> impl Iterator<Item = DayFigure> {
-        et0_of_days(site, &self.days, &self.hours, &self.decisions, Reference::Short).into_iter()
+        et0_of_days(site, &self.days, hours_by_day(&self.hours), &self.decisions, Reference::Short).into_iter()
     }
 
     fn normals(&self, site: &Site) -> Result<Normals, IntakeError> {
@@ -244,7 +258,7 @@ fn hash_of(counted: &Counted) -> Vec<u8> {
             add(element.of(day));
         }
     }
-    for hour in &counted.hours {
+    for hour in hours_by_day(&counted.hours).flatten() {
         add(Some(hour.start.timestamp() as f64));
         for value in [hour.t, hour.rh, hour.wind, hour.solar, hour.rain] {
             add(value);

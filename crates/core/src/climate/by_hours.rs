@@ -5,8 +5,9 @@ use std::collections::{BTreeMap, BTreeSet};
 use chrono::NaiveDate;
 
 use super::daily::{DailyWeather, Site};
+use super::day_of_hours::days_of_hours;
 use super::element::Element;
-use super::hourly::{HourlyEt0, HourlyWeather, days_of_hours};
+use super::hourly::{HourlyMethod, HourlyWeather};
 use super::method::Method;
 use super::reference_et::Reference;
 use super::review::{Decision, Verdict};
@@ -57,13 +58,13 @@ impl BothWays {
     }
 }
 
-/// Reference ET of each day both ways, in the order given. `hours` are those of any of the days, `decisions` what was
-/// decided about values of them.
+/// Reference ET of each day both ways, in the order given. `hours` are those of any of the days, a day after another by
+/// date and in order; `decisions` what was decided about values of them.
 #[must_use]
-pub fn both_ways(
+pub fn both_ways<'a>(
     site: &Site,
     days: &[DailyWeather],
-    hours: &[HourlyWeather],
+    hours: impl Iterator<Item = &'a [HourlyWeather]> + Clone,
     decisions: &[Decision],
     reference: Reference,
 ) -> Vec<BothWays> {
@@ -78,10 +79,10 @@ pub fn both_ways(
 
 /// Reference ET of each day by [`both_ways`], as it counts.
 #[must_use]
-pub fn et0_of_days(
+pub fn et0_of_days<'a>(
     site: &Site,
     days: &[DailyWeather],
-    hours: &[HourlyWeather],
+    hours: impl Iterator<Item = &'a [HourlyWeather]> + Clone,
     decisions: &[Decision],
     reference: Reference,
 ) -> Vec<DayFigure> {
@@ -94,29 +95,33 @@ fn is_doubt(decision: &Decision) -> bool {
 }
 
 /// The reference ET of the days whose hours are whole.
-fn sums(site: &Site, hours: &[HourlyWeather], reference: Reference) -> BTreeMap<NaiveDate, (f64, Method)> {
-    if hours.is_empty() {
-        return BTreeMap::new();
-    }
-    let et0 = site.hourly_et0(hours, reference);
-    let mut guesses: BTreeMap<NaiveDate, [bool; 3]> = BTreeMap::new();
-    for (hour, HourlyEt0 { method, .. }) in hours.iter().zip(&et0).filter_map(|(hour, et0)| Some((hour, et0.as_ref()?)))
-    {
-        let taken = guesses.entry(hour.date()).or_default();
-        let here = [method.humidity_guessed, method.wind_guessed, method.sun_guessed];
-        *taken = [taken[0] || here[0], taken[1] || here[1], taken[2] || here[2]];
-    }
-    let figure = |day: super::hourly::DayOfHours| {
-        let date = day.weather.date;
-        let [humidity_guessed, wind_guessed, sun_guessed] = guesses.get(&date).copied().unwrap_or_default();
-        let method = Method::SumOfHours { reference, humidity_guessed, wind_guessed, sun_guessed };
-        day.et0_mm.map(|et0_mm| (date, (et0_mm, method)))
-    };
-    days_of_hours(hours, &et0).into_iter().filter_map(figure).collect()
+fn sums<'a>(
+    site: &Site,
+    hours: impl Iterator<Item = &'a [HourlyWeather]> + Clone,
+    reference: Reference,
+) -> BTreeMap<NaiveDate, (f64, Method)> {
+    let mut sums = BTreeMap::new();
+    site.hourly_et0_by_day(hours, reference, |day, et0| {
+        let guessed = |of: fn(&HourlyMethod) -> bool| et0.iter().flatten().any(|hour| of(&hour.method));
+        let method = Method::SumOfHours {
+            reference,
+            humidity_guessed: guessed(|m| m.humidity_guessed),
+            wind_guessed: guessed(|m| m.wind_guessed),
+            sun_guessed: guessed(|m| m.sun_guessed),
+        };
+        for day in days_of_hours(day, et0) {
+            if let Some(et0_mm) = day.et0_mm {
+                sums.insert(day.weather.date, (et0_mm, method));
+            }
+        }
+    });
+    sums
 }
 
 #[cfg(test)]
 mod tests {
+    use std::iter::once;
+
     use chrono::{DateTime, TimeDelta};
 
     use super::super::daily::Guesses;
@@ -158,7 +163,7 @@ mod tests {
     fn a_whole_day_of_hours_counts_by_their_sum() {
         let (hours, day) = (hours(), day());
         let sum: f64 = site().hourly_et0(&hours, Reference::Short).iter().map(|h| h.unwrap().et0_mm).sum();
-        let found = et0_of_days(&site(), &[day], &hours, &[], Reference::Short);
+        let found = et0_of_days(&site(), &[day], once(&hours[..]), &[], Reference::Short);
         let [Some((mm, method))] = found[..] else { panic!("{found:?}") };
         assert_eq!((mm, method.to_string().as_str()), (sum, "asce-pm-short-hourly-sum"));
         // The wind blew while the air was dry: the mean of the day does not tell.
@@ -170,8 +175,8 @@ mod tests {
     fn a_day_without_all_its_hours_counts_by_the_daily_equation() {
         let day = day();
         let daily = site().et0(&day, Reference::Short).map(|et0| (et0.et0_mm, et0.method));
-        for hours in [&hours()[..23], &[]] {
-            assert_eq!(et0_of_days(&site(), &[day], hours, &[], Reference::Short), [daily]);
+        for hours in [&hours()[..23], &[][..]] {
+            assert_eq!(et0_of_days(&site(), &[day], once(hours), &[], Reference::Short), [daily]);
         }
     }
 
@@ -179,7 +184,9 @@ mod tests {
     fn doubt_about_a_value_leaves_the_hours_out_and_doubt_about_rain_does_not() {
         let (hours, day) = (hours(), day());
         let method = |decision: Decision| {
-            let [figure] = et0_of_days(&site(), &[day], &hours, &[decision], Reference::Short)[..] else { panic!() };
+            let [figure] = et0_of_days(&site(), &[day], once(&hours[..]), &[decision], Reference::Short)[..] else {
+                panic!()
+            };
             figure.unwrap().1.to_string()
         };
         assert_eq!(method(decided(Element::TMax, Verdict::Corrected(31.0))), "asce-pm-short");
@@ -192,14 +199,31 @@ mod tests {
     fn what_the_hours_lack_is_in_the_name_of_the_method() {
         let no_wind: Vec<_> = hours().into_iter().map(|h| HourlyWeather { wind: None, ..h }).collect();
         let day_without = DailyWeather { wind: None, ..day() };
-        let found = et0_of_days(&site(), &[day_without], &no_wind, &[], Reference::Short);
+        let found = et0_of_days(&site(), &[day_without], once(&no_wind[..]), &[], Reference::Short);
         let (_, method) = found[0].unwrap();
         assert_eq!(method.to_string(), "asce-pm-short-hourly-sum+wind-assumed");
         assert!(!method.is_measured());
         // One hour without wind: the mean of the others stands for the day, and nothing is guessed.
         let mut gap = hours();
         gap[3].wind = None;
-        let found = et0_of_days(&site(), &[day()], &gap, &[], Reference::Short);
+        let found = et0_of_days(&site(), &[day()], once(&gap[..]), &[], Reference::Short);
         assert_eq!(found[0].unwrap().1.to_string(), "asce-pm-short");
+    }
+
+    /// Day after day gives what all hours at once give, the cloud of an evening carried into the next day.
+    #[test]
+    fn days_one_after_another_are_as_all_hours_at_once() {
+        let second: Vec<HourlyWeather> = hours()
+            .into_iter()
+            .map(|h| HourlyWeather { start: h.start + TimeDelta::days(1), solar: h.solar.map(|s| s / 2.0), ..h })
+            .collect();
+        let both = [hours(), second];
+        let all = both.concat();
+        let at_once = days_of_hours(&all, &site().hourly_et0(&all, Reference::Short));
+        let days: Vec<DailyWeather> = at_once.iter().map(|day| day.weather).collect();
+        let found = et0_of_days(&site(), &days, both.iter().map(Vec::as_slice), &[], Reference::Short);
+        let sums: Vec<Option<f64>> = found.iter().map(|figure| figure.map(|(mm, _)| mm)).collect();
+        assert_eq!(sums, at_once.iter().map(|day| day.et0_mm).collect::<Vec<_>>());
+        assert_ne!(sums[0], sums[1]);
     }
 }

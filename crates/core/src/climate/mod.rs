@@ -2,7 +2,7 @@
 //!
 //! [`daily::Site`] holds what depends on the place alone; [`daily::Site::et0`] gives a day's
 //! reference ET by the best method that the day's data allow, and says which guesses it took;
-//! [`hourly`] does the same for hours, and adds hours up to days; [`by_hours`] takes the better of the two for a record.
+//! [`hourly`] does the same for hours, and [`day_of_hours`] adds them up to days; [`by_hours`] takes the better of the two for a record.
 //! [`in_words`] gives normals to a climate that was only described;
 //! [`normals`] turns days into the twelve months, [`record`] says how complete and how varied they are;
 //! [`quality`] says what is wrong with a day, [`flags`] what is doubtful in a record, [`review`] what was decided
@@ -12,6 +12,7 @@ pub mod atmosphere;
 pub mod blend;
 pub mod by_hours;
 pub mod daily;
+pub mod day_of_hours;
 pub mod element;
 pub mod flags;
 pub mod hour_quality;

@@ -29,8 +29,10 @@ impl HoursColumn {
     /// The hours of a day by the clock of the place, in SI. Values outside their range are missing: the day's own
     /// columns tell of them.
     pub(super) fn hours(&self, record: &csv::StringRecord, date: NaiveDate) -> Vec<HourlyWeather> {
-        let mut hours: Vec<HourlyWeather> = Vec::new();
-        for (hour, values) in parse(record.get(self.index).unwrap_or_default()) {
+        let cell = record.get(self.index).unwrap_or_default();
+        // As many as there are, no more: there may be a hundred years of them.
+        let mut hours: Vec<HourlyWeather> = Vec::with_capacity(parse(cell).count());
+        for (hour, values) in parse(cell) {
             let Some(local) = date.and_hms_opt(hour, 0, 0) else { continue };
             let again = hours.last().is_some_and(|last| last.start.naive_local() == local);
             let si = |at: usize, range: Range| {

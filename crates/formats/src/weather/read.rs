@@ -102,8 +102,17 @@ pub struct Reading {
 /// With a `site` the sun is held against the clear sky of its place.
 #[must_use]
 pub fn read(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
+    read_with(table, mapping, site, HoursColumn::of(table, mapping))
+}
+
+/// The same without the hours of the days.
+#[must_use]
+pub fn read_days(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
+    read_with(table, mapping, site, None)
+}
+
+fn read_with(table: &Table, mapping: &Mapping, site: Option<&Site>, hours_column: Option<HoursColumn>) -> Reading {
     let mut reading = Reading { rows: Vec::with_capacity(table.len()), ..Reading::default() };
-    let hours_column = HoursColumn::of(table, mapping);
     table.each_row(|line, record| {
         match read_row(record, table.headers().len(), mapping, table.layout().decimal_comma()) {
             Ok(day) => {

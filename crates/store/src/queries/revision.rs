@@ -55,14 +55,15 @@ pub(super) async fn write_revision(
     .bind::<Array<Text>, _>(revision.et0.iter().map(|(.., m)| m.as_str()).collect::<Vec<_>>())
     .execute(connection)
     .await?;
-    let fresh = revision.hours.iter().filter(|(_, of_day)| of_day.brought_by.is_none());
-    let hours: Vec<_> = fresh.map(|(day, of_day)| HoursRow::new(account, revision.id, *day, &of_day.hours)).collect();
-    // A statement has at most 65,535 values, a day of hours ten.
-    for some in hours.chunks(5000) {
-        diesel::insert_into(weather_hours::table).values(some).execute(connection).await?;
+    let fresh: Vec<_> = revision.hours.iter().filter(|(_, of_day)| of_day.brought_by.is_none()).collect();
+    // A year at a time: thirty would be written out three times over.
+    for some in fresh.chunks(366) {
+        let rows: Vec<HoursRow> =
+            some.iter().map(|(day, of_day)| HoursRow::new(account, revision.id, **day, &of_day.hours)).collect();
+        diesel::insert_into(weather_hours::table).values(rows).execute(connection).await?;
     }
     let decisions: Vec<_> = revision.decisions.iter().map(|d| DecisionRow::new(account, revision.id, d)).collect();
-    // A decision has eight values.
+    // A statement has at most 65,535 values, a decision eight.
     for some in decisions.chunks(5000) {
         diesel::insert_into(weather_decisions::table).values(some).execute(connection).await?;
     }

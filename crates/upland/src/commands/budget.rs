@@ -2,7 +2,7 @@ use std::io::{Write, stdout};
 
 use anyhow::bail;
 use upland_core::budget::{PercentRule, monthly_percents};
-use upland_core::climate::hourly::{DayOfHours, days_of_hours};
+use upland_core::climate::day_of_hours::{DayOfHours, days_of_hours};
 use upland_core::climate::normals::{NormalDay, monthly_normals};
 use upland_core::quantity::Percent;
 use upland_formats::weather::Row;

@@ -4,7 +4,8 @@ use chrono::{DateTime, Days, FixedOffset, NaiveDate, TimeZone, Timelike};
 use chrono_tz::America::Los_Angeles;
 use std::f64::consts::PI;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
-use upland_core::climate::hourly::{HourlyWeather, days_of_hours};
+use upland_core::climate::day_of_hours::days_of_hours;
+use upland_core::climate::hourly::HourlyWeather;
 use upland_core::place::Position;
 use upland_store::{DayHours, HoursOnRecord};
 
@@ -77,8 +78,7 @@ mod tests {
         let hours = hours(&played_again(today).unwrap(), &site, today);
         let days = days(&hours);
         assert_eq!(days.len(), 40);
-        let all: Vec<HourlyWeather> = hours.values().flat_map(|day| day.hours.iter().copied()).collect();
-        for both in both_ways(&site, &days, &all, &[], Reference::Short) {
+        for both in both_ways(&site, &days, hours.values().map(|day| day.hours.as_slice()), &[], Reference::Short) {
             assert_eq!(both.counts, Counts::Hours);
             let (Some((sum, _)), Some((daily, _))) = (both.by_hours, both.by_day) else { panic!("{both:?}") };
             assert!((sum - daily).abs() < 0.15 * daily + 0.2, "{sum} against {daily}");

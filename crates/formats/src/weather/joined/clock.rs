@@ -66,10 +66,6 @@ impl Hour {
 }
 
 impl Hours {
-    pub(super) const fn is_empty(&self) -> bool {
-        self.0.is_empty()
-    }
-
     /// The hour of a row. A stamp that comes twice is in the hour that is repeated where the clock goes back.
     pub(super) fn of_minute(&mut self, minute: u32) -> &mut Hour {
         let (hour, bit) = (minute / 60, 1_u64 << (minute % 60));
@@ -88,10 +84,11 @@ impl Hours {
         found
     }
 
-    /// The cell of a day: `of_hour` has a source, its element and whether its rows add up; `usual` is the rows that a
-    /// day has. An hour with less than half of its rows is left out.
-    pub(super) fn cell(&self, of_hour: &[(usize, usize, bool)], usual: u32) -> String {
-        let mut hours: Vec<&Hour> = self.0.iter().filter(|hour| hour.rows * 48 >= usual).collect();
+    /// The cell of a day: `of_hour` has a source, its element and whether its rows add up. An hour with less than half
+    /// of the rows of the fullest is left out.
+    pub(super) fn cell(&self, of_hour: &[(usize, usize, bool)]) -> String {
+        let most = self.0.iter().map(|hour| hour.rows).max().unwrap_or_default();
+        let mut hours: Vec<&Hour> = self.0.iter().filter(|hour| hour.rows * 2 >= most).collect();
         hours.sort_by_key(|hour| hour.hour);
         let mut cell = String::new();
         for hour in hours {
@@ -152,13 +149,13 @@ mod tests {
                 hour.add(4, Some(0.2));
             }
         }
-        let cell = hours.cell(&[(0, 0, false), (1, 4, true)], 144);
+        let cell = hours.cell(&[(0, 0, false), (1, 4, true)]);
         assert_eq!(cell, "0:10////1.2 1:20////1.2 2:30////1.2 2:40////1.2 3:50////1.2");
         // Newest first, and with a gap.
         let mut back = Hours::default();
         for ten in (0..24).rev().filter(|ten| !(7..12).contains(ten)) {
             back.of_minute(ten * 10).add(0, Some(1.0));
         }
-        assert_eq!(back.cell(&[(0, 0, false)], 144), "0:1//// 2:1//// 3:1////");
+        assert_eq!(back.cell(&[(0, 0, false)]), "0:1//// 2:1//// 3:1////");
     }
 }

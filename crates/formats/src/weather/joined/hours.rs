@@ -65,6 +65,8 @@ pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
     let mut at_date: HashMap<String, usize> = HashMap::new();
     let mut days: Vec<Day> = Vec::new();
     let (mut read, mut few, mut moved) = (0, false, false);
+    // The day that rows are read of.
+    let mut open: Option<usize> = None;
     table.each_row(|_, record| {
         few = few || (days.len() > TELLING_DAYS && read < LEAST_ROWS_A_DAY * days.len());
         if few {
@@ -85,6 +87,12 @@ pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
             at_date.insert(date.into_owned(), days.len() - 1);
             days.len() - 1
         });
+        if open != Some(at) {
+            if let Some(last) = open.and_then(|open| days.get_mut(open)) {
+                last.close(&of_hour);
+            }
+            open = Some(at);
+        }
         let day = &mut days[at];
         day.rows += 1;
         let value = |source: &Source| {
@@ -103,16 +111,21 @@ pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
             }
         }
     });
+    if let Some(last) = open.and_then(|open| days.get_mut(open)) {
+        last.close(&of_hour);
+    }
     if few || table.len() < LEAST_ROWS_A_DAY * days.len() || sources.is_empty() {
         return None;
     }
     let usual = usual(days.iter().map(|day| day.rows));
     // Without temperatures there is nothing to work out from an hour.
     let keeps_hours =
-        of_hour.iter().any(|(_, element, _)| *element == 0) && days.iter().any(|day| !day.hours.is_empty());
+        of_hour.iter().any(|(_, element, _)| *element == 0) && days.iter().any(|day| !day.cell.is_empty());
     let mut text = String::new();
     let name = |is_so: bool| is_so.then(|| zone.name().to_owned());
     let head = StationHead { joined_rows: Some(table.len()), days_of: name(moved), ..table.head() };
+    // What comes out is nearly as long as the file: it is not kept beside it.
+    drop(table);
     StationHead { hours_of: name(keeps_hours), ..head }.write(&mut text);
     text.push_str("date");
     for (.., header) in sources.iter().flat_map(|s| &s.folds) {
@@ -124,7 +137,7 @@ pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
         text.push_str(day_hours::HEADER);
     }
     text.push('\n');
-    for day in &days {
+    for day in days {
         let values: Vec<Option<f64>> = sources
             .iter()
             .zip(&day.sums)
@@ -140,7 +153,7 @@ pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
         }
         if keeps_hours {
             text.push(',');
-            text.push_str(&day.hours.cell(&of_hour, usual));
+            text.push_str(&day.cell);
         }
         text.push('\n');
     }
@@ -154,12 +167,26 @@ struct Day {
     rows: u32,
     /// Of each source.
     sums: Vec<Sum>,
+    /// The hours, while rows are read of the day.
     hours: Hours,
+    /// The cell of its hours, afterwards. It takes a quarter of the memory.
+    cell: String,
+    /// Rows of the day stand in one place of the file.
+    is_closed: bool,
 }
 
 impl Day {
     fn new(date: String, sources: usize) -> Self {
-        Self { date, rows: 0, sums: vec![Sum::default(); sources], hours: Hours::default() }
+        let sums = vec![Sum::default(); sources];
+        Self { date, rows: 0, sums, hours: Hours::default(), cell: String::new(), is_closed: false }
+    }
+
+    /// Writes the cell of the hours. Those of a day that stands in two places of the file are left out: it would be
+    /// half a day.
+    fn close(&mut self, of_hour: &[(usize, usize, bool)]) {
+        let hours = std::mem::take(&mut self.hours);
+        self.cell = if self.is_closed { String::new() } else { hours.cell(of_hour) };
+        self.is_closed = true;
     }
 }
 
@@ -296,6 +323,18 @@ mod tests {
         // The hour stands in the same cell as a person would split it: day first, 01:00 to 24:00.
         let text = days(hourly(|d, h| format!("0{d}.06.2026 {:02}:00", h + 1), header).as_bytes(), Tz::UTC).unwrap();
         assert!(text.contains("\n01.06.2026,33,10,63,40,3,2,0:10/40/2//0 1:11/41"), "{text}");
+    }
+
+    #[test]
+    fn a_day_that_stands_in_two_places_has_its_values_and_not_its_hours() {
+        let header = "Time,Temp,RH,Rain,Wind";
+        let whole = hourly(|d, h| format!("2026-06-0{d}T{h:02}:00"), header);
+        let mut lines: Vec<&str> = whole.lines().collect();
+        let evening = lines.drain(13..25).collect::<Vec<_>>();
+        lines.extend(evening);
+        let text = days(lines.join("\n").as_bytes(), Tz::UTC).unwrap();
+        assert!(text.contains("\n2026-06-01,33,10,63,40,3,2,\n"), "{text}");
+        assert!(text.contains("\n2026-06-02,33,10,63,40,3,2,0:10/"), "{text}");
     }
 
     #[test]

@@ -25,15 +25,16 @@ use crate::words::Words;
 /// The preview of an uploaded file.
 pub(super) struct Sent {
     pub(super) name: String,
-    pub(super) bytes: Vec<u8>,
+    /// Bytes of the file as it is kept.
+    pub(super) size: usize,
     pub(super) table: Table,
 }
 
 pub(super) async fn sent(user: &SignedIn, id: Uuid) -> Result<Sent, PageError> {
     let (name, bytes) = user.account.upload(id).await?;
-    let parsed = apart(move || Table::parse(&bytes).map(|table| (bytes, table))).await?;
-    let (bytes, table) = parsed.map_err(|e| PageError::Ours(Box::new(e)))?;
-    Ok(Sent { name, bytes, table })
+    let parsed = apart(move || Table::parse(&bytes).map(|table| (bytes.len(), table))).await?;
+    let (size, table) = parsed.map_err(|e| PageError::Ours(Box::new(e)))?;
+    Ok(Sent { name, size, table })
 }
 
 /// The page with columns read by their names, and the place's position for the station's.
@@ -155,7 +156,7 @@ pub(super) async fn file_page(
         post_to,
         station_from: w.t(if sent.table.head().latitude.is_some() { "file-station-told" } else { "file-station-sub" }),
         file_name: sent.name.clone(),
-        file_size: format!("{}\u{a0}KB", number(sent.bytes.len() as f64 / 1024.0, 0)),
+        file_size: format!("{}\u{a0}KB", number(sent.size as f64 / 1024.0, 0)),
         layout: layout_words(&sent.table),
         records,
         roles: roles(),

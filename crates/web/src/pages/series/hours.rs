@@ -8,6 +8,7 @@ use upland_core::climate::reference_et::Reference;
 use crate::charts::{HoursPlate, HoursPlateInput, MJ_OF_A_WATT_HOUR};
 use crate::context::{HoursOnRecord, Record};
 use crate::form::Form;
+use crate::intake::hours_by_day;
 use crate::pages::shell::Shell;
 use crate::pages::weather::method_words;
 use crate::show::{Measure, Units, date_long, number};
@@ -81,7 +82,7 @@ impl HoursView {
         let all: Vec<HourlyWeather> = hours.values().flat_map(|day| day.hours.iter().copied()).collect();
         let worked = site.hourly_et0(&all, Reference::Short);
         let et0 = &worked[all.len() - own.len()..];
-        let both = both_ways(&site, &[day.weather], &all, &record.decisions, Reference::Short);
+        let both = both_ways(&site, &[day.weather], hours_by_day(hours), &record.decisions, Reference::Short);
         let rows = rows(own, et0, units);
         let link = |day: Option<NaiveDate>| day.map(|date| date.to_string());
         let with_hours = || record.days.iter().filter(|day| day.has_hours).map(|day| day.weather.date);

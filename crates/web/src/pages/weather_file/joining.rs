@@ -60,10 +60,10 @@ pub(crate) fn goes_on(record: &Record, days: &[DailyWeather]) -> bool {
     joined(record, days).is_one_station().unwrap_or(follows)
 }
 
-/// The hours that a file brings.
-pub(super) fn hours_of(reading: &Reading) -> HoursOnRecord {
-    let rows = reading.rows.iter().filter(|row| !row.hours.is_empty());
-    rows.map(|row| (row.day.date, DayHours { brought_by: None, hours: row.hours.clone() })).collect()
+/// Takes the hours that a file brings out of it.
+pub(super) fn take_hours(reading: &mut Reading) -> HoursOnRecord {
+    let rows = reading.rows.iter_mut().filter(|row| !row.hours.is_empty());
+    rows.map(|row| (row.day.date, DayHours { brought_by: None, hours: std::mem::take(&mut row.hours) })).collect()
 }
 
 /// The hours of a record and of a new export together.

@@ -11,7 +11,7 @@ use chrono::NaiveDate;
 use upland_core::climate::by_hours::et0_of_days;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::normals::NormalsError;
-use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Row, Table, read};
+use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Row, Table, read, read_days};
 
 use crate::charts::SeriesPlate;
 use crate::context::WholeRecord;
@@ -22,7 +22,7 @@ use crate::pages::series::Station;
 use crate::pages::shell::Shell;
 use crate::show::{Units, date_long, number};
 use crate::words::Words;
-use joining::{JoinedHours, hours_of, joined};
+use joining::{JoinedHours, joined, take_hours};
 use lines::{fault_row, note_row};
 use mapping::mapping;
 use mends::mend_lines;
@@ -112,13 +112,13 @@ pub(crate) fn preview(
         }
     };
     let site = station.as_ref().and_then(|s| Site::new(&s.position, s.wind_height_m, Guesses::default()).ok());
-    let reading = read(table, &mapping, site.as_ref());
+    let mut reading = read(table, &mapping, site.as_ref());
     describe(&mut view, &reading, table.len(), units);
     list_faults(&mut view, &reading, form, table, units);
     view.good = good_for(&reading, site.as_ref());
     let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
     let mut record = station.map(|station| {
-        let (read, hours, decisions) = (days.clone(), hours_of(&reading), Vec::new());
+        let (read, hours, decisions) = (days.clone(), take_hours(&mut reading), Vec::new());
         let Station { name, position, wind_height_m } = station;
         let source = String::new();
         (name, DailyRecord { position, wind_height_m, source, read, hours, decisions, typed: None, beside })
@@ -131,7 +131,8 @@ pub(crate) fn preview(
     }
     if reading.faults.is_empty()
         && let Some((_, record)) = &record
-        && let Err(error) = revision_of_record(record.clone())
+        // Hours change no answer to this, and are many.
+        && let Err(error) = revision_of_record(record.without_hours())
     {
         view.open.push(Open { text: no_normals(&error), evidence: String::new() });
     }
@@ -145,7 +146,7 @@ pub(crate) fn preview(
 
 /// The days of a file whose columns are settled and whose lines have no error.
 pub(crate) fn days_of(form: &Form, table: &Table) -> Option<Vec<DailyWeather>> {
-    let reading = read(table, &mapping(form, table, true).ok()?, None);
+    let reading = read_days(table, &mapping(form, table, true).ok()?, None);
     reading.faults.is_empty().then(|| reading.rows.iter().map(|r| r.day).collect())
 }
 
@@ -232,7 +233,9 @@ fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String
     let count = |has: &dyn Fn(&DailyWeather) -> bool| reading.rows.iter().filter(|r| has(&r.day)).count();
     let all = reading.rows.len().max(1);
     let mut rows = Vec::new();
-    let figure = |s: &Site, row: &Row| et0_of_days(s, &[row.day], &row.hours, &[], Reference::Short).pop().flatten();
+    let figure = |s: &Site, row: &Row| {
+        et0_of_days(s, &[row.day], std::iter::once(&row.hours[..]), &[], Reference::Short).pop().flatten()
+    };
     if let Some((_, method)) = site.and_then(|s| reading.rows.iter().find_map(|row| figure(s, row))) {
         rows.push(("", w.t("input-et0"), super::weather::method_words(&method.to_string()), String::new()));
     }
