@@ -75,6 +75,13 @@ pub fn check_hour(hour: &HourlyWeather, site: &Site) -> Vec<HourIssue> {
     issues
 }
 
+/// Whether the sun of a day shines at night: its hours are likely those of another clock.
+#[must_use]
+pub fn has_sun_at_night(hours: &[HourlyWeather], site: &Site) -> bool {
+    let is_night = |hour: &HourlyWeather| HourSky::at(&site.position(), hour.start.to_utc()).ra == 0.0;
+    hours.iter().any(|hour| hour.solar.is_some_and(|solar| solar > NIGHT_NOISE) && is_night(hour))
+}
+
 /// Something wrong with the order or the run of hours; `index` is the row it is noticed at.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub enum HoursIssue {
@@ -156,7 +163,10 @@ mod tests {
             check_hour(&HourlyWeather { solar: Some(1.0), ..night }, &site()),
             [HourIssue::SolarAtNight { solar: 1.0 }]
         );
+        let of = |solar| [HourlyWeather { solar: Some(solar), ..night }];
+        assert!(has_sun_at_night(&of(1.0), &site()) && !has_sun_at_night(&of(0.01), &site()));
         let noon = at("2019-06-10T11:00:00Z");
+        assert!(!has_sun_at_night(&[HourlyWeather { solar: Some(2.0), ..noon }], &site()));
         let found = check_hour(&HourlyWeather { solar: Some(4.9), ..noon }, &site());
         assert!(matches!(found[..], [HourIssue::SolarAboveClearSky { .. }]));
         assert!(check_hour(&HourlyWeather { t: Some(75.0), ..noon }, &site()).iter().all(HourIssue::is_fault));

@@ -109,6 +109,28 @@ async fn hours_are_kept_and_their_sum_is_the_reference_et_of_the_day() {
     assert!(other.body.contains("The sum of the hours counts"), "{}", other.brief());
 }
 
+/// A logger that writes UTC and does not say so: here its noon is at five in the morning.
+#[tokio::test(flavor = "multi_thread")]
+async fn hours_of_another_clock_are_doubted() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let place = client.make_place("Library");
+    let file = |shift: u32| {
+        let mut text = String::from("Time,Temp (C),RH (%),Wind (m/s),Solar (W/m2)\n");
+        for day in 1..=28 {
+            for hour in 0..24 {
+                let sun = if (7..=18).contains(&((hour + 24 - shift) % 24)) { 300 } else { 0 };
+                text.push_str(&format!("2026-06-{day:02} {hour:02}:00,20,50,2,{sun}\n"));
+            }
+        }
+        text
+    };
+    let (_, own) = client.look_at_weather(&place, "own.csv", file(0).as_bytes());
+    assert!(own.body.contains("Hours") && !own.body.contains("shines at night"), "{}", own.brief());
+    let (_, utc) = client.look_at_weather(&place, "utc.csv", file(7).as_bytes());
+    assert!(utc.body.contains("the sun shines at night on 28 days"), "{}", utc.brief());
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn a_record_without_hours_has_no_page_of_them() {
     let server = Server::start(binary()).await;

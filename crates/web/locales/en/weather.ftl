@@ -239,6 +239,12 @@ file-station-told = from the file
 file-mast = Wind sensor height
 file-good-for = What this file is good for
 good-every-day = every day
+how-doubtful = Doubtful
+good-sun-at-night =
+    { $n ->
+        [one] the sun shines at night on one day: are its times those of the place?
+       *[other] the sun shines at night on { $n } days: are its times those of the place?
+    }
 good-some-days = { $a } of { $b } days
 good-temperature-none = nothing can be worked out
 file-too-large = The file is larger than 32 MB. A hundred years of daily data take about 4.

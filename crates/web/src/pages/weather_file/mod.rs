@@ -10,6 +10,7 @@ mod proposals;
 use chrono::NaiveDate;
 use upland_core::climate::by_hours::et0_of_days;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
+use upland_core::climate::hour_quality::has_sun_at_night;
 use upland_core::climate::normals::NormalsError;
 use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Row, Table, read, read_days};
 
@@ -86,6 +87,9 @@ pub(crate) struct Importable {
     /// The days of the file, joined to what was on record.
     pub(crate) record: DailyRecord,
 }
+
+/// Sun at night on more than one day in so many is no smudge on the sensor, but a clock that is off.
+const BROKEN_CLOCK: usize = 10;
 
 /// Lines that are listed; the rest is counted.
 const MOST_LINES: usize = 40;
@@ -246,7 +250,11 @@ fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String
         w.t2("good-some-days", number(there as f64, 0), number(all as f64, 0))
     };
     let with_hours = reading.rows.iter().filter(|row| !row.hours.is_empty()).count();
-    if with_hours > 0 {
+    let by_another_clock = |s: &Site| reading.rows.iter().filter(|row| has_sun_at_night(&row.hours, s)).count();
+    let nights = site.map_or(0, by_another_clock);
+    if nights * BROKEN_CLOCK > with_hours {
+        rows.push(("guessed", w.t("input-hours"), w.t("how-doubtful"), w.count("good-sun-at-night", nights)));
+    } else if with_hours > 0 {
         rows.push(("measured", w.t("input-hours"), w.t("how-measured"), on_days(with_hours)));
     }
     let inputs: [(&str, usize, &str); 5] = [
