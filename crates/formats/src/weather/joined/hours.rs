@@ -5,13 +5,12 @@ use std::collections::HashMap;
 
 use chrono_tz::Tz;
 
-use super::super::column::{Column, Unit};
-use super::super::day_hours::{self, ELEMENTS};
-use super::super::mapping::unit_of_header;
-use super::super::table::{Table, number};
+use super::super::day_hours;
+use super::super::table::Table;
 use super::clock::{Clock, Hours};
+use super::source::{Source, sources};
 use super::stamp::{StampDay, Stamps};
-use super::{Fold, StationHead, Sum, cell};
+use super::{StationHead, Sum, cell};
 
 /// Fewer rows than this a day, in the mean, are no table of hours: a file of days with some dates twice.
 const LEAST_ROWS_A_DAY: usize = 4;
@@ -19,145 +18,156 @@ const LEAST_ROWS_A_DAY: usize = 4;
 /// After so many days it is known whether it is a table of hours: a long file of days is not kept twice.
 const TELLING_DAYS: usize = 1000;
 
-/// Words of columns that are no weather of ours, though their headers name some.
-const OTHER: [&str; 13] =
-    ["gust", "dir", "soil", "leaf", "batt", "press", "baro", "index", "chill", "evap", "inside", "indoor", "flag"];
-
-/// A column of the file that is joined.
-struct Source {
-    index: usize,
-    /// Joules of a watt hour, where the values are those.
-    factor: f64,
-    /// How it is joined, and the header of each.
-    folds: Vec<(Fold, Column, String)>,
-}
-
-impl Source {
-    /// Which of the [`ELEMENTS`] of an hour it is, and whether the rows of an hour add up; the hour has their mean
-    /// otherwise. A column of highest or lowest values is none.
-    fn of_hour(&self) -> Option<(usize, bool)> {
-        let has = |fold, column| self.folds.iter().any(|(f, c, _)| (*f, *c) == (fold, column));
-        let pairs = [[Column::TMax, Column::TMin], [Column::RhMax, Column::RhMin]];
-        if let Some(at) = pairs.iter().position(|[high, low]| has(Fold::High, *high) && has(Fold::Low, *low)) {
-            return Some((at, false));
-        }
-        let (fold, column, _) = self.folds.first().filter(|(fold, ..)| matches!(fold, Fold::Mean | Fold::Sum))?;
-        Some((ELEMENTS.iter().position(|element| element == column)?, *fold == Fold::Sum))
-    }
-}
-
 /// The days of a file with many rows a day.
 pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
     let table = Table::parse_hours(bytes).ok()?;
     let stamps = |at: usize| Stamps::of(&table.title(at), zone);
     let is_dated = |at: &usize| table.first_value(*at).is_some_and(|v| stamps(*at).day(v).is_some());
     let dated = (0..table.headers().len()).find(is_dated)?;
-    let stamps = Stamps::of_file(&table.title(dated), zone, &table, dated);
-    let zone = stamps.zone();
-    let clock = Clock::of(&table, dated, stamps);
-    let sources = sources(&table, dated);
-    let of_hour: Vec<(usize, usize, bool)> = sources
-        .iter()
-        .enumerate()
-        .filter_map(|(source, s)| s.of_hour().map(|(element, adds_up)| (source, element, adds_up)))
-        .collect();
-    let comma = table.layout().decimal_comma();
-    let mut at_date: HashMap<String, usize> = HashMap::new();
-    let mut days: Vec<Day> = Vec::new();
-    let (mut read, mut few, mut moved) = (0, false, false);
-    // The day that rows are read of.
-    let mut open: Option<usize> = None;
-    table.each_row(|_, record| {
-        few = few || (days.len() > TELLING_DAYS && read < LEAST_ROWS_A_DAY * days.len());
-        if few {
+    let mut joining = Joining::new(&table, dated, zone);
+    table.each_row(|_, record| joining.add(record));
+    joining.close();
+    if joining.has_few_rows || table.len() < LEAST_ROWS_A_DAY * joining.days.len() || joining.sources.is_empty() {
+        return None;
+    }
+    let head = StationHead { joined_rows: Some(table.len()), ..table.head() };
+    // What comes out is nearly as long as the file: it is not kept beside it.
+    drop(table);
+    Some(joining.written(head))
+}
+
+/// The days of a file while its rows are read.
+struct Joining {
+    dated: usize,
+    stamps: Stamps,
+    clock: Clock,
+    decimal_comma: bool,
+    sources: Vec<Source>,
+    /// Which source is which element of an hour, and whether its rows add up.
+    of_hour: Vec<(usize, usize, bool)>,
+    days: Vec<Day>,
+    at_date: HashMap<String, usize>,
+    /// The day that rows are read of.
+    open: Option<usize>,
+    rows: usize,
+    /// After many days there are too few rows a day: what follows is not read.
+    has_few_rows: bool,
+    /// Stamps told their offset from UTC, so that days are those of the zone.
+    is_moved: bool,
+}
+
+impl Joining {
+    fn new(table: &Table, dated: usize, zone: Tz) -> Self {
+        let stamps = Stamps::of_file(&table.title(dated), zone, table, dated);
+        let sources = sources(table, dated);
+        let of_hour = |(at, source): (usize, &Source)| {
+            let (element, adds_up) = source.of_hour()?;
+            Some((at, element, adds_up))
+        };
+        Self {
+            dated,
+            stamps,
+            clock: Clock::of(table, dated, stamps),
+            decimal_comma: table.layout().decimal_comma(),
+            of_hour: sources.iter().enumerate().filter_map(of_hour).collect(),
+            sources,
+            days: Vec::new(),
+            at_date: HashMap::new(),
+            open: None,
+            rows: 0,
+            has_few_rows: false,
+            is_moved: false,
+        }
+    }
+
+    fn add(&mut self, record: &csv::StringRecord) {
+        let days = self.days.len();
+        self.has_few_rows |= days > TELLING_DAYS && self.rows < LEAST_ROWS_A_DAY * days;
+        if self.has_few_rows {
             return;
         }
-        read += 1;
-        let Some(day) = record.get(dated).and_then(|cell| stamps.day(cell)) else { return };
-        let date = match day {
-            StampDay::AsWritten(date) => Cow::Borrowed(date),
+        self.rows += 1;
+        let Some(day) = record.get(self.dated).and_then(|cell| self.stamps.day(cell)) else { return };
+        let at = match day {
+            StampDay::AsWritten(date) => self.day_of(Cow::Borrowed(date)),
             StampDay::OfPlace(date) => {
-                moved = true;
-                Cow::Owned(date.to_string())
+                self.is_moved = true;
+                self.day_of(Cow::Owned(date.to_string()))
             }
         };
-        let known = at_date.get(date.as_ref()).copied();
-        let at = known.unwrap_or_else(|| {
-            days.push(Day::new(date.clone().into_owned(), sources.len()));
-            at_date.insert(date.into_owned(), days.len() - 1);
-            days.len() - 1
-        });
-        if open != Some(at) {
-            if let Some(last) = open.and_then(|open| days.get_mut(open)) {
-                last.close(&of_hour);
-            }
-            open = Some(at);
+        if self.open != Some(at) {
+            self.close();
+            self.open = Some(at);
         }
-        let day = &mut days[at];
+        let day = &mut self.days[at];
         day.rows += 1;
-        let value = |source: &Source| {
-            let value = record.get(source.index).and_then(|text| number(text, comma)).flatten();
-            value.map(|value| value * source.factor)
-        };
-        for (source, sum) in sources.iter().zip(&mut day.sums) {
-            if let Some(value) = value(source) {
+        for (source, sum) in self.sources.iter().zip(&mut day.sums) {
+            if let Some(value) = source.value(record, self.decimal_comma) {
                 sum.add(value);
             }
         }
-        if let Some(minute) = clock.minute(record) {
+        if let Some(minute) = self.clock.minute(record) {
             let hour = day.hours.of_minute(minute);
-            for (source, element, _) in &of_hour {
-                hour.add(*element, value(&sources[*source]));
+            for (source, element, _) in &self.of_hour {
+                hour.add(*element, self.sources[*source].value(record, self.decimal_comma));
             }
         }
-    });
-    if let Some(last) = open.and_then(|open| days.get_mut(open)) {
-        last.close(&of_hour);
     }
-    if few || table.len() < LEAST_ROWS_A_DAY * days.len() || sources.is_empty() {
-        return None;
-    }
-    let usual = usual(days.iter().map(|day| day.rows));
-    // Without temperatures there is nothing to work out from an hour.
-    let keeps_hours =
-        of_hour.iter().any(|(_, element, _)| *element == 0) && days.iter().any(|day| !day.cell.is_empty());
-    let mut text = String::new();
-    let name = |is_so: bool| is_so.then(|| zone.name().to_owned());
-    let head = StationHead { joined_rows: Some(table.len()), days_of: name(moved), ..table.head() };
-    // What comes out is nearly as long as the file: it is not kept beside it.
-    drop(table);
-    StationHead { hours_of: name(keeps_hours), ..head }.write(&mut text);
-    text.push_str("date");
-    for (.., header) in sources.iter().flat_map(|s| &s.folds) {
-        text.push(',');
-        text.push_str(header);
-    }
-    if keeps_hours {
-        text.push(',');
-        text.push_str(day_hours::HEADER);
-    }
-    text.push('\n');
-    for day in days {
-        let values: Vec<Option<f64>> = sources
-            .iter()
-            .zip(&day.sums)
-            .flat_map(|(source, sum)| source.folds.iter().map(|(fold, ..)| sum.folded(*fold, usual)))
-            .collect();
-        // A day of which too little is there is no day of the record.
-        if values.iter().all(Option::is_none) {
-            continue;
+
+    /// Where the day of a date is among the days.
+    fn day_of(&mut self, date: Cow<'_, str>) -> usize {
+        if let Some(at) = self.at_date.get(date.as_ref()) {
+            return *at;
         }
-        text.push_str(&day.date);
-        for value in values {
-            cell(&mut text, value);
+        self.days.push(Day::new(date.clone().into_owned(), self.sources.len()));
+        self.at_date.insert(date.into_owned(), self.days.len() - 1);
+        self.days.len() - 1
+    }
+
+    /// No row of the day that is open follows.
+    fn close(&mut self) {
+        if let Some(day) = self.open.take().and_then(|open| self.days.get_mut(open)) {
+            day.close(&self.of_hour);
         }
-        if keeps_hours {
+    }
+
+    /// The table of days.
+    fn written(self, head: StationHead) -> String {
+        let usual = usual(self.days.iter().map(|day| day.rows));
+        // Without temperatures there is nothing to work out from an hour.
+        let has_temperature = self.of_hour.iter().any(|(_, element, _)| *element == 0);
+        let keeps_hours = has_temperature && self.days.iter().any(|day| !day.cell.is_empty());
+        let name = |is_so: bool| is_so.then(|| self.stamps.zone().name().to_owned());
+        let mut text = String::new();
+        StationHead { days_of: name(self.is_moved), hours_of: name(keeps_hours), ..head }.write(&mut text);
+        text.push_str("date");
+        let headers = self.sources.iter().flat_map(|s| &s.folds).map(|(.., header)| header.as_str());
+        for header in headers.chain(keeps_hours.then_some(day_hours::HEADER)) {
             text.push(',');
-            text.push_str(&day.cell);
+            text.push_str(header);
         }
         text.push('\n');
+        for day in self.days {
+            let of_source = |(source, sum): (&Source, &Sum)| -> Vec<Option<f64>> {
+                source.folds.iter().map(|(fold, ..)| sum.folded(*fold, usual)).collect()
+            };
+            let values: Vec<Option<f64>> = self.sources.iter().zip(&day.sums).flat_map(of_source).collect();
+            // A day of which too little is there is no day of the record.
+            if values.iter().all(Option::is_none) {
+                continue;
+            }
+            text.push_str(&day.date);
+            for value in values {
+                cell(&mut text, value);
+            }
+            if keeps_hours {
+                text.push(',');
+                text.push_str(&day.cell);
+            }
+            text.push('\n');
+        }
+        text
     }
-    Some(text)
 }
 
 /// A day that is being joined.
@@ -197,92 +207,6 @@ fn usual(rows: impl Iterator<Item = u32>) -> u32 {
         *counts.entry(count).or_default() += 1;
     }
     counts.into_iter().max_by_key(|(rows, days)| (*days, *rows)).map_or(24, |(rows, _)| rows)
-}
-
-/// The columns of weather, each element once.
-fn sources(table: &Table, dated: usize) -> Vec<Source> {
-    let mut taken: Vec<Column> = Vec::new();
-    let mut sources = Vec::new();
-    for index in (0..table.headers().len()).filter(|index| *index != dated) {
-        let title = table.title(index);
-        let Some((folds, sums_watt_hours)) = folds(&title.to_lowercase()) else { continue };
-        let fresh: Vec<(Fold, Column)> = folds.into_iter().filter(|(_, column)| !taken.contains(column)).collect();
-        taken.extend(fresh.iter().map(|(_, column)| *column));
-        let header = |column| column_header(column, &title, sums_watt_hours);
-        let folds: Vec<(Fold, Column, String)> =
-            fresh.into_iter().map(|(fold, column)| (fold, column, header(column))).collect();
-        if !folds.is_empty() {
-            let factor = if sums_watt_hours { 0.0036 } else { 1.0 };
-            sources.push(Source { index, factor, folds });
-        }
-    }
-    sources
-}
-
-/// How the values of a column are joined, by its header in lower case, and whether they are watt hours.
-fn folds(header: &str) -> Option<(Vec<(Fold, Column)>, bool)> {
-    let says = |words: &[&str]| words.iter().any(|word| header.contains(word));
-    if says(&OTHER) {
-        return None;
-    }
-    let one = |fold, column| Some((vec![(fold, column)], false));
-    if says(&["rain", "precip", "prcp"]) {
-        return one(Fold::Sum, Column::Rain);
-    }
-    if says(&["solar", "radiation", "irradiance", "srad"]) {
-        let watt_hours = says(&["wh"]);
-        let fold = if watt_hours || says(&["mj", "langley", "ly"]) { Fold::Sum } else { Fold::Mean };
-        return Some((vec![(fold, Column::Solar)], watt_hours));
-    }
-    if says(&["dew"]) {
-        return one(Fold::Mean, Column::DewPoint);
-    }
-    if says(&["humid", "rh"]) {
-        return Some((vec![(Fold::High, Column::RhMax), (Fold::Low, Column::RhMin)], false));
-    }
-    if says(&["wind"]) {
-        return one(Fold::Mean, Column::Wind);
-    }
-    if says(&["temp", "tair", "tmax", "tmin"]) {
-        return match (says(&["max", "high", "hi "]), says(&["min", "low"])) {
-            (true, false) => one(Fold::High, Column::TMax),
-            (false, true) => one(Fold::Low, Column::TMin),
-            _ => Some((vec![(Fold::High, Column::TMax), (Fold::Low, Column::TMin)], false)),
-        };
-    }
-    None
-}
-
-/// The header of a joined column: what it is, and its unit where the file says it.
-fn column_header(column: Column, title: &str, sums_watt_hours: bool) -> String {
-    let word = match column {
-        Column::TMax => "tmax",
-        Column::TMin => "tmin",
-        Column::RhMax => "rh max",
-        Column::RhMin => "rh min",
-        Column::DewPoint => "dew point",
-        Column::Wind => "wind",
-        Column::Solar => "solar",
-        Column::Rain => "rain",
-        Column::Date | Column::RhMean => column.name(),
-    };
-    let unit = match unit_of_header(title, column) {
-        _ if sums_watt_hours => "MJ/m2",
-        Some(Unit::Celsius) => "degC",
-        Some(Unit::Fahrenheit) => "degF",
-        Some(Unit::Percent) => "%",
-        Some(Unit::MetresPerSecond) => "m/s",
-        Some(Unit::KilometresPerHour) => "km/h",
-        Some(Unit::MilesPerHour) => "mph",
-        Some(Unit::Knots) => "knots",
-        Some(Unit::Megajoules) => "MJ/m2",
-        Some(Unit::Watts) => "W/m2",
-        Some(Unit::Langleys) => "ly",
-        Some(Unit::Millimetres) => "mm",
-        Some(Unit::Inches) => "in",
-        _ => return word.to_owned(),
-    };
-    format!("{word} {unit}")
 }
 
 #[cfg(test)]

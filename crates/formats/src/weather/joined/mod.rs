@@ -6,6 +6,7 @@
 mod clock;
 mod fixed;
 mod hours;
+mod source;
 mod stamp;
 mod typical;
 
