@@ -37,8 +37,10 @@ pub(super) fn push(cell: &mut String, hour: u32, values: &Values) {
 
 /// A number as it stands in a cell: at most seven decimals, so that units may go to and fro.
 pub(super) fn push_number(text: &mut String, value: f64) {
-    let written = format!("{value:.7}");
-    text.push_str(written.trim_end_matches('0').trim_end_matches('.'));
+    // The zero makes no minus of what is rounded away.
+    let rounded = (value * 1e7).round() / 1e7 + 0.0;
+    // Writing into a string cannot fail.
+    let _ = write!(text, "{rounded}");
 }
 
 /// The hours of a cell, by the clock of the file; what is no hour is passed over.
@@ -61,6 +63,10 @@ mod tests {
         for hour in [0, 23] {
             push(&mut text, hour, &[Some(10.5), Some(80.0), Some(1.0 / 3.0), None, Some(0.0)]);
         }
+        let mut small = String::new();
+        push_number(&mut small, -1e-9);
+        push_number(&mut small, -0.000_000_25);
+        assert_eq!(small, "0-0.0000003");
         assert_eq!(text, "0:10.5/80/0.3333333//0 23:10.5/80/0.3333333//0");
         let hours: Vec<_> = parse(&text).collect();
         assert_eq!(hours[1], (23, [Some(10.5), Some(80.0), Some(0.333_333_3), None, Some(0.0)]));

@@ -57,8 +57,8 @@ pub(super) struct Hour {
 }
 
 impl Hour {
-    pub(super) fn add(&mut self, element: usize, value: Option<f64>) {
-        if let (Some(value), Some((sum, count))) = (value, self.sums.get_mut(element)) {
+    pub(super) fn add(&mut self, element: usize, value: f64) {
+        if let Some((sum, count)) = self.sums.get_mut(element) {
             *sum += value;
             *count += 1;
         }
@@ -84,16 +84,16 @@ impl Hours {
         found
     }
 
-    /// The cell of a day: `of_hour` has a source, its element and whether its rows add up. An hour with less than half
+    /// The cell of a day: `of_hour` has the element of each source and whether its rows add up. An hour with less than half
     /// of the rows of the fullest is left out.
-    pub(super) fn cell(&self, of_hour: &[(usize, usize, bool)]) -> String {
+    pub(super) fn cell(&self, of_hour: &[Option<(usize, bool)>]) -> String {
         let most = self.0.iter().map(|hour| hour.rows).max().unwrap_or_default();
         let mut hours: Vec<&Hour> = self.0.iter().filter(|hour| hour.rows * 2 >= most).collect();
         hours.sort_by_key(|hour| hour.hour);
         let mut cell = String::new();
         for hour in hours {
             let mut values: Values = [None; 5];
-            for (_, element, adds_up) in of_hour {
+            for (element, adds_up) in of_hour.iter().flatten() {
                 let (sum, count) = hour.sums[*element];
                 if count > 0 {
                     values[*element] = Some(if *adds_up { sum } else { sum / f64::from(count) });
@@ -145,17 +145,17 @@ mod tests {
         for (tens, temperature) in passes {
             for ten in tens {
                 let hour = hours.of_minute(ten * 10);
-                hour.add(0, Some(temperature));
-                hour.add(4, Some(0.2));
+                hour.add(0, temperature);
+                hour.add(4, 0.2);
             }
         }
-        let cell = hours.cell(&[(0, 0, false), (1, 4, true)]);
+        let cell = hours.cell(&[Some((0, false)), None, Some((4, true))]);
         assert_eq!(cell, "0:10////1.2 1:20////1.2 2:30////1.2 2:40////1.2 3:50////1.2");
         // Newest first, and with a gap.
         let mut back = Hours::default();
         for ten in (0..24).rev().filter(|ten| !(7..12).contains(ten)) {
-            back.of_minute(ten * 10).add(0, Some(1.0));
+            back.of_minute(ten * 10).add(0, 1.0);
         }
-        assert_eq!(back.cell(&[(0, 0, false)]), "0:1//// 2:1//// 3:1////");
+        assert_eq!(back.cell(&[Some((0, false))]), "0:1//// 2:1//// 3:1////");
     }
 }

@@ -43,8 +43,8 @@ struct Joining {
     clock: Clock,
     decimal_comma: bool,
     sources: Vec<Source>,
-    /// Which source is which element of an hour, and whether its rows add up.
-    of_hour: Vec<(usize, usize, bool)>,
+    /// Which element of an hour each source is, and whether its rows add up.
+    of_hour: Vec<Option<(usize, bool)>>,
     days: Vec<Day>,
     at_date: HashMap<String, usize>,
     /// The day that rows are read of.
@@ -60,16 +60,12 @@ impl Joining {
     fn new(table: &Table, dated: usize, zone: Tz) -> Self {
         let stamps = Stamps::of_file(&table.title(dated), zone, table, dated);
         let sources = sources(table, dated);
-        let of_hour = |(at, source): (usize, &Source)| {
-            let (element, adds_up) = source.of_hour()?;
-            Some((at, element, adds_up))
-        };
         Self {
             dated,
             stamps,
             clock: Clock::of(table, dated, stamps),
             decimal_comma: table.layout().decimal_comma(),
-            of_hour: sources.iter().enumerate().filter_map(of_hour).collect(),
+            of_hour: sources.iter().map(Source::of_hour).collect(),
             sources,
             days: Vec::new(),
             at_date: HashMap::new(),
@@ -101,15 +97,12 @@ impl Joining {
         }
         let day = &mut self.days[at];
         day.rows += 1;
-        for (source, sum) in self.sources.iter().zip(&mut day.sums) {
-            if let Some(value) = source.value(record, self.decimal_comma) {
-                sum.add(value);
-            }
-        }
-        if let Some(minute) = self.clock.minute(record) {
-            let hour = day.hours.of_minute(minute);
-            for (source, element, _) in &self.of_hour {
-                hour.add(*element, self.sources[*source].value(record, self.decimal_comma));
+        let mut hour = self.clock.minute(record).map(|minute| day.hours.of_minute(minute));
+        for ((source, sum), of_hour) in self.sources.iter().zip(&mut day.sums).zip(&self.of_hour) {
+            let Some(value) = source.value(record, self.decimal_comma) else { continue };
+            sum.add(value);
+            if let (Some(hour), Some((element, _))) = (&mut hour, of_hour) {
+                hour.add(*element, value);
             }
         }
     }
@@ -135,7 +128,7 @@ impl Joining {
     fn written(self, head: StationHead) -> String {
         let usual = usual(self.days.iter().map(|day| day.rows));
         // Without temperatures there is nothing to work out from an hour.
-        let has_temperature = self.of_hour.iter().any(|(_, element, _)| *element == 0);
+        let has_temperature = self.of_hour.iter().flatten().any(|(element, _)| *element == 0);
         let keeps_hours = has_temperature && self.days.iter().any(|day| !day.cell.is_empty());
         let name = |is_so: bool| is_so.then(|| self.stamps.zone().name().to_owned());
         let mut text = String::new();
@@ -193,7 +186,7 @@ impl Day {
 
     /// Writes the cell of the hours. Those of a day that stands in two places of the file are left out: it would be
     /// half a day.
-    fn close(&mut self, of_hour: &[(usize, usize, bool)]) {
+    fn close(&mut self, of_hour: &[Option<(usize, bool)>]) {
         let hours = std::mem::take(&mut self.hours);
         self.cell = if self.is_closed { String::new() } else { hours.cell(of_hour) };
         self.is_closed = true;
