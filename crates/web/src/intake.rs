@@ -125,22 +125,6 @@ impl DailyRecord {
     }
 }
 
-impl DailyRecord {
-    /// The same days without their hours.
-    pub(crate) fn without_hours(&self) -> Self {
-        Self {
-            position: self.position,
-            wind_height_m: self.wind_height_m,
-            source: self.source.clone(),
-            read: self.read.clone(),
-            hours: HoursOnRecord::new(),
-            decisions: self.decisions.clone(),
-            typed: self.typed,
-            beside: self.beside,
-        }
-    }
-}
-
 /// What a series of days brings.
 ///
 /// # Errors

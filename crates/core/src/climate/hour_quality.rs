@@ -68,7 +68,7 @@ pub fn check_hour(hour: &HourlyWeather, site: &Site) -> Vec<HourIssue> {
         if sky.is_high() && solar > CLEAR_SKY_MARGIN * clear_sky {
             issues.push(HourIssue::SolarAboveClearSky { solar, clear_sky });
         }
-        if sky.ra == 0.0 && solar > NIGHT_NOISE {
+        if is_sun_at_night(&sky, solar) {
             issues.push(HourIssue::SolarAtNight { solar });
         }
     }
@@ -78,8 +78,13 @@ pub fn check_hour(hour: &HourlyWeather, site: &Site) -> Vec<HourIssue> {
 /// Whether the sun of a day shines at night: its hours are likely those of another clock.
 #[must_use]
 pub fn has_sun_at_night(hours: &[HourlyWeather], site: &Site) -> bool {
-    let is_night = |hour: &HourlyWeather| HourSky::at(&site.position(), hour.start.to_utc()).ra == 0.0;
-    hours.iter().any(|hour| hour.solar.is_some_and(|solar| solar > NIGHT_NOISE) && is_night(hour))
+    let sky = |hour: &HourlyWeather| HourSky::at(&site.position(), hour.start.to_utc());
+    hours.iter().any(|hour| hour.solar.is_some_and(|solar| is_sun_at_night(&sky(hour), solar)))
+}
+
+/// Whether it is more than the noise of a sensor, while the sun is below the horizon for the whole hour.
+fn is_sun_at_night(sky: &HourSky, solar: f64) -> bool {
+    solar > NIGHT_NOISE && sky.ra == 0.0
 }
 
 /// Something wrong with the order or the run of hours; `index` is the row it is noticed at.

@@ -11,6 +11,9 @@ use super::hour_sky::HourSky;
 use super::radiation::{clear_sky, cloudiness, net_longwave_hour, net_shortwave, solar_from_range};
 use super::reference_et::{PenmanMonteithInput, Reference, penman_monteith_with};
 
+/// Energy of a watt through an hour, MJ: what turns the mean radiation of an hour, W/m², into its sum, MJ/m².
+pub const MJ_OF_A_WATT_HOUR: f64 = 0.0036;
+
 /// One hour of weather. What was not measured is `None`.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct HourlyWeather {
@@ -287,33 +290,8 @@ fn clouds(hours: &[HourlyWeather], skies: &[HourSky], suns: &[Option<Sun>]) -> V
 
 #[cfg(test)]
 mod tests {
-    use super::super::daily::Guesses;
+    use super::super::example_hours::{day, site};
     use super::*;
-    use crate::place::Position;
-    use chrono::TimeDelta;
-
-    fn site() -> Site {
-        Site::new(&Position::new(46.5, 9.8, 900.0).unwrap(), 2.0, Guesses::default()).unwrap()
-    }
-
-    /// A plain day in hours: warmest at 15:00, dampest before dawn, sun as a share of the clear sky's.
-    fn day(date: &str, clearness: f64) -> Vec<HourlyWeather> {
-        let midnight = DateTime::parse_from_rfc3339(&format!("{date}T00:00:00+01:00")).unwrap();
-        (0..24)
-            .map(|h| {
-                let start = midnight + TimeDelta::hours(h);
-                let wave = ((h as f64 - 9.0) / 24.0 * std::f64::consts::TAU).sin();
-                HourlyWeather {
-                    t: Some(16.0 + 7.0 * wave),
-                    rh: Some(65.0 - 25.0 * wave),
-                    wind: Some(1.5),
-                    solar: Some(clearness * site().clear_sky_hour(start.to_utc())),
-                    rain: Some(0.0),
-                    ..HourlyWeather::empty(start)
-                }
-            })
-            .collect()
-    }
 
     #[test]
     fn nights_carry_the_cloud_of_the_afternoon_before() {

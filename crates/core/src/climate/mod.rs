@@ -14,6 +14,8 @@ pub mod by_hours;
 pub mod daily;
 pub mod day_of_hours;
 pub mod element;
+#[cfg(test)]
+mod example_hours;
 pub mod flags;
 pub mod hour_quality;
 pub mod hour_sky;

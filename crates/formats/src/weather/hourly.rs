@@ -3,7 +3,7 @@
 use chrono::DateTime;
 use upland_core::climate::daily::Site;
 use upland_core::climate::hour_quality::{HourIssue, HoursIssue, check_hour, check_hours};
-use upland_core::climate::hourly::HourlyWeather;
+use upland_core::climate::hourly::{HourlyWeather, MJ_OF_A_WATT_HOUR};
 
 use super::table::{Table, number};
 
@@ -23,9 +23,6 @@ pub enum HourColumn {
     /// Rain, mm.
     Rain,
 }
-
-/// Joules of a watt through an hour, in MJ.
-pub(super) const MJ_OF_A_WATT_HOUR: f64 = 0.0036;
 
 impl HourColumn {
     /// All columns, in the order in which files are written.

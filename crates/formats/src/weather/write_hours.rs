@@ -1,9 +1,9 @@
 use std::fmt::Write;
 
 use chrono::SecondsFormat;
-use upland_core::climate::hourly::HourlyWeather;
+use upland_core::climate::hourly::{HourlyWeather, MJ_OF_A_WATT_HOUR};
 
-use super::hourly::{HourColumn, MJ_OF_A_WATT_HOUR};
+use super::hourly::HourColumn;
 
 /// The value of an hour in a column of ours; `None` where it was not measured, and for the time.
 fn value(column: HourColumn, hour: &HourlyWeather) -> Option<f64> {

@@ -2,15 +2,12 @@
 
 use chrono::{TimeDelta, Timelike};
 use upland_core::climate::daily::Site;
-use upland_core::climate::hourly::{HourlyEt0, HourlyWeather};
+use upland_core::climate::hourly::{HourlyEt0, HourlyWeather, MJ_OF_A_WATT_HOUR};
 
 use super::lane::{LEFT, Label, Lane, LaneName, RIGHT, SIDE};
 use super::path::PathData;
 use crate::show::{Fixed, Measure, Units, number};
 use crate::words::Words;
-
-/// MJ of a watt through an hour.
-pub(crate) const MJ_OF_A_WATT_HOUR: f64 = 0.0036;
 
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct HoursPlateInput<'a> {

@@ -29,7 +29,7 @@ mod year_plate;
 pub(crate) use can_map::CanMap;
 pub(crate) use day_arc::{DayArc, sun_of};
 pub(crate) use hold_plate::HoldPlate;
-pub(crate) use hours_plate::{HoursPlate, HoursPlateInput, MJ_OF_A_WATT_HOUR};
+pub(crate) use hours_plate::{HoursPlate, HoursPlateInput};
 pub(crate) use ledger::{Ledger, LedgerValue};
 pub(crate) use mini_week::MiniWeek;
 pub(crate) use month_bars::MonthBars;

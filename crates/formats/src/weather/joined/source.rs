@@ -1,5 +1,7 @@
 //! The columns of a file with many rows a day: what each is, and how its rows are joined.
 
+use upland_core::climate::hourly::MJ_OF_A_WATT_HOUR;
+
 use super::super::column::{Column, Unit};
 use super::super::day_hours::ELEMENTS;
 use super::super::mapping::unit_of_header;
@@ -52,7 +54,7 @@ pub(super) fn sources(table: &Table, dated: usize) -> Vec<Source> {
         let folds: Vec<(Fold, Column, String)> =
             fresh.into_iter().map(|(fold, column)| (fold, column, header(column))).collect();
         if !folds.is_empty() {
-            let factor = if sums_watt_hours { 0.0036 } else { 1.0 };
+            let factor = if sums_watt_hours { MJ_OF_A_WATT_HOUR } else { 1.0 };
             sources.push(Source { index, factor, folds });
         }
     }

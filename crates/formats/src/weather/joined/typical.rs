@@ -9,6 +9,7 @@
 use std::collections::BTreeMap;
 
 use chrono::NaiveDate;
+use upland_core::climate::hourly::MJ_OF_A_WATT_HOUR;
 use upland_core::field::check_date;
 
 use super::super::column::Column;
@@ -28,13 +29,13 @@ const FIELDS: [(Column, usize, f64, Fold, f64); 6] = [
     (Column::TMin, 6, 99.9, Fold::Low, 1.0),
     (Column::DewPoint, 7, 99.9, Fold::Mean, 1.0),
     (Column::Wind, 21, 999.0, Fold::Mean, 1.0),
-    (Column::Solar, 13, 9999.0, Fold::Sum, 0.0036),
+    (Column::Solar, 13, 9999.0, Fold::Sum, MJ_OF_A_WATT_HOUR),
     (Column::Rain, 33, 999.0, Fold::Sum, 1.0),
 ];
 
 /// The fields of an hour's temperature, humidity, wind, sun and rain, with what stands for missing and their factor.
 const HOURS_FIELDS: [(usize, f64, f64); 5] =
-    [(6, 99.9, 1.0), (8, 999.0, 1.0), (21, 999.0, 1.0), (13, 9999.0, 0.0036), (33, 999.0, 1.0)];
+    [(6, 99.9, 1.0), (8, 999.0, 1.0), (21, 999.0, 1.0), (13, 9999.0, MJ_OF_A_WATT_HOUR), (33, 999.0, 1.0)];
 
 /// The days of such a file; nothing for any other.
 pub(super) fn days(text: &str) -> Option<String> {

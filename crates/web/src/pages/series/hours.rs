@@ -2,10 +2,10 @@
 
 use chrono::{Days, NaiveDate};
 use upland_core::climate::by_hours::{BothWays, Counts, DayFigure, both_ways};
-use upland_core::climate::hourly::{HourlyEt0, HourlyWeather};
+use upland_core::climate::hourly::{HourlyEt0, HourlyWeather, MJ_OF_A_WATT_HOUR};
 use upland_core::climate::reference_et::Reference;
 
-use crate::charts::{HoursPlate, HoursPlateInput, MJ_OF_A_WATT_HOUR};
+use crate::charts::{HoursPlate, HoursPlateInput};
 use crate::context::{HoursOnRecord, Record};
 use crate::form::Form;
 use crate::intake::hours_by_day;

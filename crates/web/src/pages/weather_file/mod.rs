@@ -15,7 +15,7 @@ use upland_core::climate::normals::NormalsError;
 use upland_formats::weather::{FileError, MAX_COLUMNS, Reading, Row, Table, read, read_days};
 
 use crate::charts::SeriesPlate;
-use crate::context::WholeRecord;
+use crate::context::{HoursOnRecord, WholeRecord};
 use crate::form::Form;
 use crate::intake::{DailyRecord, IntakeError, revision_of_record};
 use crate::pages::Choice;
@@ -121,22 +121,24 @@ pub(crate) fn preview(
     list_faults(&mut view, &reading, form, table, units);
     view.good = good_for(&reading, site.as_ref());
     let days: Vec<DailyWeather> = reading.rows.iter().map(|r| r.day).collect();
+    let mut hours = take_hours(&mut reading);
     let mut record = station.map(|station| {
-        let (read, hours, decisions) = (days.clone(), take_hours(&mut reading), Vec::new());
+        let (read, hours, decisions) = (days.clone(), HoursOnRecord::new(), Vec::new());
         let Station { name, position, wind_height_m } = station;
         let source = String::new();
         (name, DailyRecord { position, wind_height_m, source, read, hours, decisions, typed: None, beside })
     });
     if let (Some(known), Some((_, record))) = (known, &mut record) {
         let merged = joined(&known.record, &days);
-        let hours = JoinedHours::new(known.hours.clone(), &record.hours, &merged.differences);
-        view.join = Some(JoinView::of(&known.record, &merged, &hours.new, units));
-        (record.read, record.decisions, record.hours) = (merged.read, merged.decisions, hours.all);
+        let joined = JoinedHours::new(known.hours.clone(), &hours, &merged.differences);
+        view.join = Some(JoinView::of(&known.record, &merged, &joined.new, units));
+        (record.read, record.decisions) = (merged.read, merged.decisions);
+        hours = joined.all;
     }
     if reading.faults.is_empty()
         && let Some((_, record)) = &record
-        // Hours change no answer to this, and are many.
-        && let Err(error) = revision_of_record(record.without_hours())
+        // Hours change no answer to this, are many, and are not in yet.
+        && let Err(error) = revision_of_record(record.clone())
     {
         view.open.push(Open { text: no_normals(&error), evidence: String::new() });
     }
@@ -144,7 +146,8 @@ pub(crate) fn preview(
     let complete = view.open.is_empty() && reading.faults.is_empty() && form.is_sound() && !nothing_new;
     let imported = view.join.as_ref().map_or(reading.rows.len(), |join| join.days);
     let view = finish(view, imported, form.error_count() + reading.faults.len());
-    let importable = record.filter(|_| complete).map(|(name, record)| Importable { name, record });
+    let importable =
+        record.filter(|_| complete).map(|(name, record)| Importable { name, record: DailyRecord { hours, ..record } });
     (view, importable)
 }
 
