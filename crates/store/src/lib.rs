@@ -20,15 +20,14 @@ pub mod testing;
 pub use error::StoreError;
 pub use model::{
     Action, ActionLine, ChangeEntry, ControllerHead, ControllerRecord, DayHours, FieldRecord, FurtherWeather,
-    HeadFilter, HoursOnRecord, Kind, NewRevision, NormalsVariant, Part, Person, PlaceRecord, Record, RecordDay,
-    RevisionSummary, Role, SeriesRecord, SessionOwner, SessionRecord, Snooze, TYPED, TYPED_CLIMATE, TYPED_TEMPERATURES,
-    UserRecord, Versioned, Visitor, WeatherDay, Write,
+    HeadFilter, HoursOnRecord, Kind, NewRevision, NewUpload, NormalsVariant, Part, Person, PlaceRecord, Record,
+    RecordDay, RevisionSummary, Role, SeriesRecord, SessionOwner, SessionRecord, Snooze, TYPED, TYPED_CLIMATE,
+    TYPED_TEMPERATURES, Upload, UploadsKept, UserRecord, Versioned, Visitor, WaitingUpload, WeatherDay, Write,
 };
 pub use pool::{Account, Store, migrate};
 pub use queries::health::{Health, health};
 pub use queries::people::LinkOwner;
 pub use queries::sign_in::SignInTurn;
-pub use queries::uploads::UploadsKept;
 
 /// For tests: brings a database down to nothing, newest migration first.
 #[cfg(feature = "testing")]

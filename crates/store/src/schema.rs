@@ -228,6 +228,9 @@ diesel::table! {
         file_name -> Text,
         content -> Binary,
         created_at -> Timestamptz,
+        place_id -> Nullable<Uuid>,
+        user_name -> Text,
+        typed -> Jsonb,
     }
 }
 

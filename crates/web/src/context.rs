@@ -22,7 +22,7 @@ use uuid::Uuid;
 pub(crate) use upland_store::{
     ActionLine, ChangeEntry, ControllerHead, ControllerRecord, DayHours, FieldRecord, FurtherWeather, HoursOnRecord,
     NormalsVariant, Person, PlaceRecord, RecordDay, RevisionSummary, Role, SeriesRecord, SessionRecord, Snooze, TYPED,
-    TYPED_CLIMATE, TYPED_TEMPERATURES, Versioned, WeatherDay,
+    TYPED_CLIMATE, TYPED_TEMPERATURES, Versioned, WaitingUpload, WeatherDay,
 };
 
 /// Twelve months that somebody typed.

@@ -163,6 +163,7 @@ fn places() -> Vec<Address> {
         Address::new("/places/new", Work).page(places::new::new),
         Address::new("/places/import", Work).page(site::choose::choose).form(site::upload::upload),
         Address::new("/places/import/{file}", Work).page(site::preview::preview).form(site::import::import),
+        Address::new("/places/import/{file}/discard", Work).form(site::discard::discard),
         Address::new("/places/{place}/replay", Work).page(replay::place::show),
         Address::new("/places/{place}", Work).page(places::edit::edit).form(places::update::update),
         Address::new("/places/{place}/rules", Work).page(rules::edit::edit).form(rules::update::update),
@@ -182,6 +183,7 @@ fn weather_of_a_place() -> Vec<Address> {
             .page(weather::file::show)
             .form(weather::file::review),
         Address::new("/places/{place}/weather/files/{file}/import", Work).form(weather::import::import),
+        Address::new("/places/{place}/weather/files/{file}/discard", Work).form(weather::discard::discard),
     ]
 }
 

@@ -4,11 +4,13 @@ mod action;
 mod hours;
 mod people;
 mod snooze;
+mod upload;
 
 pub use action::ActionLine;
 pub use hours::{DayHours, HoursOnRecord};
 pub use people::{Person, Role, SessionOwner, SessionRecord, UserRecord, Visitor};
 pub use snooze::Snooze;
+pub use upload::{NewUpload, Upload, UploadsKept, WaitingUpload};
 
 use chrono::{DateTime, NaiveDate, Utc};
 use serde_json::Value;

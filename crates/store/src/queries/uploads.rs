@@ -1,3 +1,7 @@
+//! Files that were uploaded for a preview.
+
+use std::collections::BTreeMap;
+
 use chrono::{DateTime, Utc};
 use diesel::prelude::*;
 use diesel::sql_types;
@@ -5,16 +9,13 @@ use diesel_async::{AsyncConnection, RunQueryDsl};
 use uuid::Uuid;
 
 use crate::error::StoreError;
+use crate::model::{NewUpload, Upload, UploadsKept, WaitingUpload};
 use crate::pool::Account;
 use crate::schema::uploads;
 
-/// Which uploaded files a company keeps: a preview is looked at within the day, and nobody fills the disk.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub struct UploadsKept {
-    /// From when on.
-    pub since: DateTime<Utc>,
-    /// How many bytes in all, the newest files first.
-    pub bytes: i64,
+diesel::define_sql_function! {
+    /// How many bytes a value has.
+    fn octet_length(bytes: sql_types::Binary) -> sql_types::Integer;
 }
 
 /// The files of a company, newest first, with the bytes of each and all newer ones.
@@ -29,13 +30,7 @@ impl Account {
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
-    pub async fn keep_upload(
-        &self,
-        file_name: &str,
-        content: &[u8],
-        at: DateTime<Utc>,
-        kept: UploadsKept,
-    ) -> Result<Uuid, StoreError> {
+    pub async fn keep_upload(&self, new: NewUpload<'_>, kept: UploadsKept) -> Result<Uuid, StoreError> {
         let (account, id) = (self.id, Uuid::new_v4());
         self.connection()
             .await?
@@ -49,9 +44,11 @@ impl Account {
                     .values((
                         uploads::account_id.eq(account),
                         uploads::id.eq(id),
-                        uploads::file_name.eq(file_name),
-                        uploads::content.eq(content),
-                        uploads::created_at.eq(at),
+                        uploads::file_name.eq(new.file_name),
+                        uploads::content.eq(new.content),
+                        uploads::created_at.eq(new.at),
+                        uploads::place_id.eq(new.place_id),
+                        uploads::user_name.eq(new.user_name),
                     ))
                     .execute(connection)
                     .await?;
@@ -67,20 +64,57 @@ impl Account {
         Ok(id)
     }
 
-    /// The name and the bytes of an uploaded file.
+    /// An uploaded file.
     ///
     /// # Errors
     /// [`StoreError::NotFound`] when it is not there any more.
-    pub async fn upload(&self, id: Uuid) -> Result<(String, Vec<u8>), StoreError> {
-        Ok(uploads::table
+    pub async fn upload(&self, id: Uuid) -> Result<Upload, StoreError> {
+        let (file_name, content, typed): (_, _, serde_json::Value) = uploads::table
             .filter(uploads::account_id.eq(self.id))
             .filter(uploads::id.eq(id))
-            .select((uploads::file_name, uploads::content))
+            .select((uploads::file_name, uploads::content, uploads::typed))
             .first(&mut self.connection().await?)
-            .await?)
+            .await?;
+        let typed = serde_json::from_value(typed).map_err(|e| StoreError::BrokenRow(e.to_string()))?;
+        Ok(Upload { file_name, content, typed })
     }
 
-    /// Drops a file after its import.
+    /// The files that were uploaded for a place and not imported yet, newest first; without a place, the site files.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn waiting_uploads(&self, place_id: Option<Uuid>) -> Result<Vec<WaitingUpload>, StoreError> {
+        let rows: Vec<(Uuid, String, i32, String, DateTime<Utc>)> = uploads::table
+            .filter(uploads::account_id.eq(self.id))
+            .filter(uploads::place_id.is_not_distinct_from(place_id))
+            .order((uploads::created_at.desc(), uploads::id))
+            .select((
+                uploads::id,
+                uploads::file_name,
+                octet_length(uploads::content),
+                uploads::user_name,
+                uploads::created_at,
+            ))
+            .load(&mut self.connection().await?)
+            .await?;
+        let waiting = |(id, file_name, bytes, user_name, at)| WaitingUpload { id, file_name, bytes, user_name, at };
+        Ok(rows.into_iter().map(waiting).collect())
+    }
+
+    /// Keeps what was chosen and typed in the preview of a file, as it was typed. A file that is not there any more
+    /// keeps nothing.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn keep_typed(&self, id: Uuid, typed: &BTreeMap<String, String>) -> Result<(), StoreError> {
+        diesel::update(uploads::table.filter(uploads::account_id.eq(self.id)).filter(uploads::id.eq(id)))
+            .set(uploads::typed.eq(serde_json::json!(typed)))
+            .execute(&mut self.connection().await?)
+            .await?;
+        Ok(())
+    }
+
+    /// Drops a file: it was imported, or nobody wants it.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.

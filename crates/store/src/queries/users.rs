@@ -9,7 +9,7 @@ use crate::pool::{Account, Store};
 use crate::queries::sessions::end_others;
 use crate::schema::{
     accounts, actions, aggregates, changes, controllers, daily_et0, daily_weather, field_records, monthly_normals,
-    places, series, series_revisions, uploads, users, visitors, weather_decisions, weather_hours,
+    places, series, series_revisions, snoozes, uploads, users, visitors, weather_decisions, weather_hours,
 };
 
 /// A user with the company's name, and the newest action of theirs that can be undone: one question for what
@@ -188,6 +188,7 @@ impl Account {
                 diesel::delete(uploads::table.filter(uploads::account_id.eq(account))).execute(connection).await?;
                 diesel::delete(changes::table.filter(changes::account_id.eq(account))).execute(connection).await?;
                 diesel::delete(actions::table.filter(actions::account_id.eq(account))).execute(connection).await?;
+                diesel::delete(snoozes::table.filter(snoozes::account_id.eq(account))).execute(connection).await?;
                 diesel::delete(field_records::table.filter(field_records::account_id.eq(account)))
                     .execute(connection)
                     .await?;

@@ -52,8 +52,10 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(matches!(me.visitor(neighbour.user).await, Err(StoreError::NotFound)));
     let now = chrono::Utc::now();
     assert_eq!(me.people(now).await.unwrap().len(), 1, "the one of my own");
-    let upload = neighbour.account.keep_upload("x.csv", b"x", now, UploadsKept { since: now, bytes: 9 }).await.unwrap();
+    let x = NewUpload { file_name: "x.csv", content: b"x", place_id: Some(place_id), user_name: "N", at: now };
+    let upload = neighbour.account.keep_upload(x, UploadsKept { since: now, bytes: 9 }).await.unwrap();
     assert!(matches!(me.upload(upload).await, Err(StoreError::NotFound)));
+    assert!(me.waiting_uploads(Some(place_id)).await.unwrap().is_empty());
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -118,13 +120,16 @@ async fn nothing_of_a_neighbour_is_changed() {
     assert!(matches!(me.account.apply(&writing_down).await, Err(StoreError::InUse)));
 
     me.account.forget_everything().await.unwrap();
-    let upload = neighbour.account.keep_upload("x.csv", b"x", now, UploadsKept { since: now, bytes: 9 }).await.unwrap();
+    let x = NewUpload { file_name: "x.csv", content: b"x", place_id: Some(place_id), user_name: "N", at: now };
+    let upload = neighbour.account.keep_upload(x, UploadsKept { since: now, bytes: 9 }).await.unwrap();
     me.account.forget_upload(upload).await.unwrap();
-    me.account
-        .keep_upload("y.csv", b"y", now, UploadsKept { since: now + chrono::TimeDelta::days(1), bytes: 0 })
-        .await
-        .unwrap();
-    assert_eq!(neighbour.account.upload(upload).await.unwrap().1, b"x");
+    me.account.keep_typed(upload, &[("name".to_owned(), "Mine".to_owned())].into()).await.unwrap();
+    let later = now + chrono::TimeDelta::days(1);
+    let y = NewUpload { file_name: "y.csv", place_id: None, ..x };
+    me.account.keep_upload(y, UploadsKept { since: later, bytes: 0 }).await.unwrap();
+    assert!(matches!(me.account.keep_upload(x, UploadsKept { since: now, bytes: 9 }).await, Err(StoreError::InUse)));
+    let theirs = neighbour.account.upload(upload).await.unwrap();
+    assert_eq!((theirs.content.as_slice(), theirs.typed.len()), (&b"x"[..], 0));
 
     assert_eq!(neighbour.account.place(place_id).await.unwrap().value.name, "Library");
     assert_eq!(neighbour.account.controller(controller_id).await.unwrap().version, 1);

@@ -165,6 +165,17 @@ impl Client {
 
     /// Sends a file as a browser does.
     pub(crate) fn send_file(&self, path: &str, token: &str, name: &str, bytes: &[u8]) -> Answer {
+        self.send_file_with(path, &[], token, name, bytes)
+    }
+
+    pub(crate) fn send_file_with(
+        &self,
+        path: &str,
+        headers: &[(&str, &str)],
+        token: &str,
+        name: &str,
+        bytes: &[u8],
+    ) -> Answer {
         let boundary = "upland-boundary-7d1f";
         let mut body = Vec::new();
         body.extend_from_slice(
@@ -173,7 +184,10 @@ impl Client {
         body.extend_from_slice(format!("--{boundary}\r\ncontent-disposition: form-data; name=\"file\"; filename=\"{name}\"\r\ncontent-type: text/csv\r\n\r\n").as_bytes());
         body.extend_from_slice(bytes);
         body.extend_from_slice(format!("\r\n--{boundary}--\r\n").as_bytes());
-        let request = self.agent.post(format!("{}{path}", self.base));
+        let mut request = self.agent.post(format!("{}{path}", self.base));
+        for (name, value) in headers {
+            request = request.header(*name, *value);
+        }
         read(request.content_type(format!("multipart/form-data; boundary={boundary}")).send(&body).unwrap())
     }
 

@@ -25,6 +25,7 @@ mod server;
 mod site_file;
 mod stations_of_weather;
 mod twice;
+mod uploads;
 mod valve;
 mod weaning;
 mod weather;

@@ -34,6 +34,17 @@ saved-hours =
        *[other] Saved { $n } hours ago
     }
 saved-on = Saved on { $a }
+ago-now = less than an hour ago
+ago-hours =
+    { $n ->
+        [one] 1 hour ago
+       *[other] { $n } hours ago
+    }
+ago-days =
+    { $n ->
+        [one] 1 day ago
+       *[other] { $n } days ago
+    }
 units-to-us = Inches
 units-to-metric = Millimetres
 units-metric = metric (mm, m, °C)

@@ -41,17 +41,6 @@ account-used =
     }
 account-end = End
 account-end-others = End all others
-ago-now = less than an hour ago
-ago-hours =
-    { $n ->
-        [one] 1 hour ago
-       *[other] { $n } hours ago
-    }
-ago-days =
-    { $n ->
-        [one] 1 day ago
-       *[other] { $n } days ago
-    }
 account-people = People, their roles, links to set a password, and how long the log is kept.
 account-people-link = Company
 

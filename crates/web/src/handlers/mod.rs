@@ -37,8 +37,8 @@ pub(crate) mod week;
 pub(crate) mod why;
 pub(crate) mod year;
 
-use actix_web::HttpResponse;
 use actix_web::http::header::{CACHE_CONTROL, CONTENT_DISPOSITION, LOCATION};
+use actix_web::{HttpRequest, HttpResponse};
 use askama::Template;
 use chrono_tz::Tz;
 use upland_core::controller::Station;
@@ -92,6 +92,12 @@ pub(crate) fn attachment(content_type: &str, name: &str, body: String) -> Page {
 /// Sends the browser to an address of ours after a change.
 pub(crate) fn go(to: &str) -> Page {
     Ok(HttpResponse::SeeOther().insert_header((LOCATION, own_address(to))).finish())
+}
+
+/// Leads to what was made: a browser goes there; a script that asked for the least (RFC 7240, 4.2) learns the address.
+pub(crate) fn made(request: &HttpRequest, to: &str) -> Page {
+    let least = request.headers().get("prefer").is_some_and(|value| value == "return=minimal");
+    if least { Ok(HttpResponse::Created().insert_header((LOCATION, own_address(to))).finish()) } else { go(to) }
 }
 
 /// An address within the application; anything else becomes the first page.

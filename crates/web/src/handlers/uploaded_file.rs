@@ -5,14 +5,17 @@ use std::time::Duration;
 use actix_multipart::Multipart;
 use actix_session::Session;
 use actix_web::rt::time::timeout;
-use chrono::{DateTime, TimeDelta, Utc};
+use chrono::TimeDelta;
 use futures_util::StreamExt;
-use upland_store::UploadsKept;
+use upland_store::{NewUpload, UploadsKept};
+use uuid::Uuid;
 
 use crate::error::PageError;
 use crate::guard::pairs::TOKEN_FIELD;
 use crate::guard::posted::check_token;
 use crate::guard::session_state::token;
+use crate::guard::signed_in::SignedIn;
+use crate::state::App;
 
 /// Bytes that are still read, and thrown away, past the limit: a browser shows our answer only
 /// when it could send everything.
@@ -24,9 +27,17 @@ const STANDS_STILL: Duration = Duration::from_secs(12);
 /// Bytes of uploaded files that a company keeps for their previews: eight of the largest.
 const KEPT_BYTES: i64 = 8 * 32 * 1024 * 1024;
 
-/// What is kept of a company's uploads: those of a day, up to [`KEPT_BYTES`].
-pub(super) fn uploads_kept(now: DateTime<Utc>) -> UploadsKept {
-    UploadsKept { since: now - TimeDelta::days(1), bytes: KEPT_BYTES }
+/// Keeps a file for its preview, with those of a day, up to [`KEPT_BYTES`].
+pub(super) async fn keep(
+    app: &App,
+    user: &SignedIn,
+    file: &UploadedFile,
+    place_id: Option<Uuid>,
+) -> Result<Uuid, PageError> {
+    let at = app.clock.now();
+    let new = NewUpload { file_name: &file.name, content: &file.bytes, place_id, user_name: &user.user.name, at };
+    let kept = UploadsKept { since: at - TimeDelta::days(1), bytes: KEPT_BYTES };
+    Ok(user.account.keep_upload(new, kept).await?)
 }
 
 /// A file as it was sent.

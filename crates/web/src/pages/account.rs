@@ -6,6 +6,7 @@ use uuid::Uuid;
 use super::shell::Shell;
 use crate::context::SessionRecord;
 use crate::form::Form;
+use crate::show::ago;
 use crate::words::Words;
 
 #[derive(askama::Template)]
@@ -59,17 +60,6 @@ pub(crate) fn session_lines(sessions: &[SessionRecord], here: Uuid, now: DateTim
         .collect();
     lines.sort_by_key(|line| !line.here);
     lines
-}
-
-/// How long ago something was. A user has no time zone, so no clock time is shown.
-fn ago(now: DateTime<Utc>, then: DateTime<Utc>) -> String {
-    let w = Words;
-    let since = now - then;
-    match since.num_hours() {
-        ..1 => w.t("ago-now"),
-        hours @ 1..24 => w.count("ago-hours", usize::try_from(hours).unwrap_or(1)),
-        _ => w.count("ago-days", usize::try_from(since.num_days()).unwrap_or(1)),
-    }
 }
 
 #[cfg(test)]

@@ -45,6 +45,7 @@ pub(crate) mod spine;
 pub(crate) mod stations;
 pub(crate) mod temporary;
 pub(crate) mod today;
+pub(crate) mod waiting;
 pub(crate) mod water_windows;
 pub(crate) mod ways;
 pub(crate) mod weather;

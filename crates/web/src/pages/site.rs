@@ -6,6 +6,7 @@ use upland_formats::site::Site;
 
 use super::rules_form::rules_line;
 use super::shell::Shell;
+use super::waiting::WaitingFile;
 use crate::context::monday;
 use crate::form::new_key;
 use crate::show::{Measure, Units};
@@ -16,6 +17,8 @@ use crate::words::Words;
 pub(crate) struct SiteImportTemplate {
     pub(crate) shell: Shell,
     pub(crate) error: String,
+    /// Files that were uploaded and not imported yet.
+    pub(crate) waiting: Vec<WaitingFile>,
 }
 
 #[derive(askama::Template)]

@@ -11,6 +11,7 @@ use super::Choice;
 use super::normals::climate_words;
 use super::shell::Shell;
 use super::spine::Spine;
+use super::waiting::WaitingFile;
 use crate::context::{Weather, climate_of_method};
 use crate::form::Form;
 use crate::show::{Measure, Units, date_long, month_long, number};
@@ -57,6 +58,8 @@ pub(crate) struct PlaceWeatherTemplate {
     pub(crate) action: String,
     pub(crate) post_to: String,
     pub(crate) file_error: String,
+    /// Files that were uploaded for the place and not imported yet.
+    pub(crate) waiting: Vec<WaitingFile>,
     /// From which station the days on record are, where there are several; a line each.
     pub(crate) shares: Vec<String>,
     pub(crate) normals_href: String,

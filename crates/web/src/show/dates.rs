@@ -103,6 +103,17 @@ pub(crate) fn panel_start(start: StartTime, face: ClockFace) -> String {
     panel_time(start.time(), face)
 }
 
+/// How long ago something was. A user has no time zone, so no clock time is shown.
+pub(crate) fn ago(now: DateTime<Utc>, then: DateTime<Utc>) -> String {
+    let w = Words;
+    let since = now - then;
+    match since.num_hours() {
+        ..1 => w.t("ago-now"),
+        hours @ 1..24 => w.count("ago-hours", usize::try_from(hours).unwrap_or(1)),
+        _ => w.count("ago-days", usize::try_from(since.num_days()).unwrap_or(1)),
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -6,6 +6,7 @@ use crate::handlers::frame::shell;
 use crate::handlers::{invalid, page};
 use crate::pages::shell::View;
 use crate::pages::site::SiteImportTemplate;
+use crate::pages::waiting::waiting_files;
 use crate::state::App;
 use crate::words::Words;
 
@@ -21,5 +22,6 @@ pub(super) async fn refused(app: &App, user: &SignedIn, error: String) -> Page {
 
 async fn import_page(app: &App, user: &SignedIn, error: String) -> Result<SiteImportTemplate, PageError> {
     let shell = shell(app, user, View::Places, "form", Words.t("site-import-title"), "/places/import");
-    Ok(SiteImportTemplate { shell, error })
+    let waiting = user.account.waiting_uploads(None).await?;
+    Ok(SiteImportTemplate { shell, error, waiting: waiting_files(&waiting, "/places/import", app.clock.now()) })
 }

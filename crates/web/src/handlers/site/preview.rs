@@ -1,5 +1,6 @@
 use actix_web::web;
 use upland_formats::site::{Site, read_site};
+use upland_store::Upload;
 use uuid::Uuid;
 
 use super::choose::refused;
@@ -26,9 +27,9 @@ pub(crate) async fn preview(app: web::Data<App>, user: SignedIn, file: web::Path
 
 /// A file that was sent, read once more; what is wrong with it otherwise.
 pub(super) async fn sent(user: &SignedIn, file: Uuid) -> Result<Result<(String, Site), String>, PageError> {
-    let (name, bytes) = user.account.upload(file).await?;
-    Ok(match read_site(&bytes) {
-        Ok(site) => Ok((name, site)),
-        Err(error) => Err(Words.t2("site-refused", &name, error.to_string())),
+    let Upload { file_name, content, .. } = user.account.upload(file).await?;
+    Ok(match read_site(&content) {
+        Ok(site) => Ok((file_name, site)),
+        Err(error) => Err(Words.t2("site-refused", &file_name, error.to_string())),
     })
 }

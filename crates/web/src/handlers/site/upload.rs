@@ -7,7 +7,7 @@ use super::choose::refused;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::go;
-use crate::handlers::uploaded_file::{uploaded_file, uploads_kept};
+use crate::handlers::uploaded_file::{keep, uploaded_file};
 use crate::state::App;
 use crate::words::Words;
 
@@ -23,7 +23,6 @@ pub(crate) async fn upload(app: web::Data<App>, user: SignedIn, session: Session
     if let Err(error) = read_site(&file.bytes) {
         return refused(&app, &user, w.t2("site-refused", &file.name, error.to_string())).await;
     }
-    let now = app.clock.now();
-    let id = user.account.keep_upload(&file.name, &file.bytes, now, uploads_kept(now)).await?;
+    let id = keep(&app, &user, &file, None).await?;
     go(&format!("/places/import/{id}"))
 }

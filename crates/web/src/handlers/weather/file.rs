@@ -1,12 +1,15 @@
+use std::collections::BTreeMap;
+
 use actix_web::web;
 use upland_formats::weather::Table;
-use upland_store::{PlaceRecord, StoreError, Versioned};
+use upland_store::{PlaceRecord, StoreError, Upload, Versioned};
 use uuid::Uuid;
 
 use crate::apart::apart;
 use crate::context::WholeRecord;
 use crate::error::{Page, PageError};
 use crate::form::{Form, new_key};
+use crate::guard::pairs::TOKEN_FIELD;
 use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
@@ -14,11 +17,12 @@ use crate::handlers::page;
 use crate::loading;
 use crate::pages::Choice;
 use crate::pages::shell::View;
+use crate::pages::waiting::file_size;
 use crate::pages::weather_file::{
     FilePreview, Importable, WeatherFileTemplate, amendments, column_rows, days_of, goes_on, guess, layout_words,
     preview, roles, take_proposals,
 };
-use crate::show::{Measure, number};
+use crate::show::Measure;
 use crate::state::App;
 use crate::words::Words;
 
@@ -28,26 +32,50 @@ pub(super) struct Sent {
     /// Bytes of the file as it is kept.
     pub(super) size: usize,
     pub(super) table: Table,
+    /// The fields of the preview as somebody left them; empty the first time.
+    typed: BTreeMap<String, String>,
+}
+
+/// The fields of a preview that belong to one showing of its page.
+const OF_ONE_PAGE: [&str; 4] = [TOKEN_FIELD, "action", "version", "propose"];
+
+/// Keeps what a preview's form holds, so that who leaves it finds it again.
+pub(super) async fn keep_typed(user: &SignedIn, id: Uuid, form: &Form) -> Result<(), PageError> {
+    let of_file = form.pairs().filter(|(field, _)| !OF_ONE_PAGE.contains(&field.as_str()));
+    let typed = of_file.map(|(field, value)| (field.clone(), value.clone())).collect();
+    Ok(user.account.keep_typed(id, &typed).await?)
 }
 
 pub(super) async fn sent(user: &SignedIn, id: Uuid) -> Result<Sent, PageError> {
-    let (name, bytes) = user.account.upload(id).await?;
-    let parsed = apart(move || Table::parse(&bytes).map(|table| (bytes.len(), table))).await?;
+    let Upload { file_name, content, typed } = user.account.upload(id).await?;
+    let parsed = apart(move || Table::parse(&content).map(|table| (content.len(), table))).await?;
     let (size, table) = parsed.map_err(|e| PageError::Ours(Box::new(e)))?;
-    Ok(Sent { name, size, table })
+    Ok(Sent { name: file_name, size, table, typed })
 }
 
-/// The page with columns read by their names, and the place's position for the station's.
+/// The page as it was left; the first time with columns read by their names, and the place's position for the
+/// station's.
 pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(Uuid, Uuid)>) -> Page {
     let (place, file) = path.into_inner();
     let place = user.account.place(place).await?;
     let sent = sent(&user, file).await?;
-    let mut form = Form::default();
+    let mut form = if sent.typed.is_empty() {
+        as_proposed(&user, &place.value, &sent)
+    } else {
+        Form::from_pairs(sent.typed.clone())
+    };
     form.set("action", new_key());
     form.set("version", place.version.to_string());
+    let looked = look(&user, &place, sent, form, true).await?;
+    page(&file_page(&app, &user, &place, file, looked).await?)
+}
+
+/// The form of a file that nobody looked at yet.
+fn as_proposed(user: &SignedIn, place: &PlaceRecord, sent: &Sent) -> Form {
+    let mut form = Form::default();
     form.set("name", sent.name.rsplit_once('.').map_or(sent.name.as_str(), |(n, _)| n).replace(['_', '-'], " "));
     // What the file tells of its station, else the place.
-    let (p, head) = (&place.value.position, sent.table.head());
+    let (p, head) = (&place.position, sent.table.head());
     if let Some(name) = &head.name {
         form.set("name", name);
     }
@@ -56,8 +84,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, path: web::Path<(U
     form.set("elevation", Measure::Height.typed(head.elevation_m.unwrap_or(p.elevation_m()), user.units));
     form.set("wind_height", Measure::Height.typed(head.wind_height_m.unwrap_or(2.0), user.units));
     guess(&mut form, &sent.table);
-    let looked = look(&user, &place, sent, form, true).await?;
-    page(&file_page(&app, &user, &place, file, looked).await?)
+    form
 }
 
 /// The page after columns or units were chosen by hand, or the proposed ones taken.
@@ -73,6 +100,7 @@ pub(crate) async fn review(
     if form.is("propose", "all") {
         take_proposals(&mut form, &sent.table);
     }
+    keep_typed(&user, file, &form).await?;
     let looked = look(&user, &place, sent, form, true).await?;
     page(&file_page(&app, &user, &place, file, looked).await?)
 }
@@ -156,7 +184,7 @@ pub(super) async fn file_page(
         post_to,
         station_from: w.t(if sent.table.head().latitude.is_some() { "file-station-told" } else { "file-station-sub" }),
         file_name: sent.name.clone(),
-        file_size: format!("{}\u{a0}KB", number(sent.size as f64 / 1024.0, 0)),
+        file_size: file_size(sent.size),
         layout: layout_words(&sent.table),
         records,
         roles: roles(),

@@ -3,7 +3,7 @@ use actix_web::web;
 use upland_store::{Record, SeriesRecord, Write};
 use uuid::Uuid;
 
-use super::file::{file_page, look, sent};
+use super::file::{file_page, keep_typed, look, sent};
 use super::{looking_at, new_series_writes};
 use crate::apart::apart;
 use crate::error::{Page, PageError};
@@ -25,6 +25,7 @@ pub(crate) async fn import(
     let (place, file) = path.into_inner();
     let place = user.account.place(place).await?;
     let sent = sent(&user, file).await?;
+    keep_typed(&user, file, &form).await?;
     let mut looked = look(&user, &place, sent, form, false).await?;
     let Some(t) = looked.importable.take() else {
         return invalid(&file_page(&app, &user, &place, file, looked).await?);

@@ -1,5 +1,6 @@
 pub(crate) mod choose;
 pub(crate) mod decide;
+pub(crate) mod discard;
 pub(crate) mod export;
 pub(crate) mod file;
 pub(crate) mod hours;

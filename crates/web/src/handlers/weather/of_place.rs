@@ -12,6 +12,7 @@ use crate::loading;
 use crate::pages::places::ControllerLink;
 use crate::pages::shell::View;
 use crate::pages::spine::{Spine, Step};
+use crate::pages::waiting::waiting_files;
 use crate::pages::weather::{PlaceWeatherTemplate, series_rows, share_lines};
 use crate::state::App;
 use crate::words::Words;
@@ -51,6 +52,7 @@ async fn place_weather(
         _ => Vec::new(),
     };
     let post_to = format!("/places/{id}/weather");
+    let waiting = user.account.waiting_uploads(Some(id)).await?;
     let shell = shell(app, user, View::Places, "weather", w.t("step-weather"), &post_to);
     Ok(PlaceWeatherTemplate {
         shell,
@@ -60,6 +62,7 @@ async fn place_weather(
         place_id: id.to_string(),
         version: place.version,
         action: new_key(),
+        waiting: waiting_files(&waiting, &format!("{post_to}/files"), app.clock.now()),
         normals_href: format!("{post_to}/normals"),
         post_to,
         file_error,

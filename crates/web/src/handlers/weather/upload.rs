@@ -1,6 +1,6 @@
 use actix_multipart::Multipart;
 use actix_session::Session;
-use actix_web::web;
+use actix_web::{HttpRequest, web};
 use chrono_tz::Tz;
 use upland_formats::weather::{FileError, MAX_BYTES, Table, to_days};
 use uuid::Uuid;
@@ -10,8 +10,8 @@ use crate::apart::apart;
 use crate::context::zone_of;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
-use crate::handlers::go;
-use crate::handlers::uploaded_file::{uploaded_file, uploads_kept};
+use crate::handlers::made;
+use crate::handlers::uploaded_file::{keep, uploaded_file};
 use crate::pages::weather_file::file_error;
 use crate::state::App;
 
@@ -20,6 +20,7 @@ pub(crate) async fn upload(
     app: web::Data<App>,
     user: SignedIn,
     session: Session,
+    request: HttpRequest,
     place: web::Path<Uuid>,
     parts: Multipart,
 ) -> Page {
@@ -38,9 +39,8 @@ pub(crate) async fn upload(
     if let Some(error) = refused {
         return show_with_error(&app, &user, place, file_error(&error)).await;
     }
-    let now = app.clock.now();
-    let id = user.account.keep_upload(&file.name, &file.bytes, now, uploads_kept(now)).await?;
-    go(&format!("/places/{place}/weather/files/{id}"))
+    let id = keep(&app, &user, &file, Some(place)).await?;
+    made(&request, &format!("/places/{place}/weather/files/{id}"))
 }
 
 /// A file as the preview reads it: hours and other layouts joined to days.
