@@ -8,6 +8,7 @@ use upland_core::budget::{YearBudget, year_budget};
 use upland_core::climate::blend::Preference;
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::flags::{Flag, flags};
+use upland_core::climate::giving_way::{MeasuredMonth, giving_way};
 use upland_core::climate::in_words::{Air, ClimateInWords, Warmth};
 use upland_core::climate::normals::Normals;
 use upland_core::climate::review::{Decision, as_read};
@@ -74,10 +75,29 @@ impl TypedNormals {
         !matches!(self.told, Told::Et0)
     }
 
+    /// Years after which a month that was measured in each is measured wholly: a published reference ET is the mean of
+    /// many, a guess gives way at once. Source: own rule, common practice.
+    pub(crate) const fn years(&self) -> u32 {
+        if self.is_guess() { 1 } else { 3 }
+    }
+
+    /// The normals as they count with the months measured since, and, where some were, as they were typed.
+    pub(crate) fn with_measured(&self, measured: &[MeasuredMonth; 12]) -> Vec<NormalsVariant> {
+        let normals = giving_way(&self.normals, measured, self.years());
+        if normals == self.normals {
+            return vec![self.variant()];
+        }
+        let counts = NormalsVariant { variant: String::new(), normals, temperatures: None };
+        vec![counts, NormalsVariant { variant: ENTERED.into(), ..self.variant() }]
+    }
+
     pub(crate) const fn variant(&self) -> NormalsVariant {
         NormalsVariant { variant: String::new(), normals: self.normals, temperatures: self.temperatures() }
     }
 }
+
+/// The variant of normals as they were typed, where some months gave way to measured ones.
+const ENTERED: &str = "entered";
 
 /// The climate in words that a method names; nothing where it is another method.
 pub(crate) fn climate_of_method(method: &str) -> Option<ClimateInWords> {
@@ -122,9 +142,10 @@ impl Weather {
         self.variants.iter().find(|v| v.variant.is_empty()).map(|v| &v.normals)
     }
 
-    /// The normals where they were typed.
+    /// The normals as they were typed, where they were.
     pub(crate) fn typed(&self) -> Option<TypedNormals> {
-        let variant = self.variants.iter().find(|v| v.variant.is_empty()).filter(|_| self.is_typed())?;
+        let named = |name: &str| self.variants.iter().find(|v| v.variant == name);
+        let variant = named(ENTERED).or_else(|| named("")).filter(|_| self.is_typed())?;
         let told = match (climate_of_method(&self.revision.method), variant.temperatures) {
             (Some(climate), _) => Told::Climate(climate),
             (None, Some(months)) => Told::Temperatures(months),
@@ -133,7 +154,12 @@ impl Weather {
         Some(TypedNormals { normals: variant.normals, told })
     }
 
-    /// Whether the normals were typed by hand. Days may have been read by hand besides.
+    /// Whether typed normals gave way to measured months, in part.
+    pub(crate) fn is_giving_way(&self) -> bool {
+        self.is_typed() && self.variants.iter().any(|v| v.variant == ENTERED)
+    }
+
+    /// Whether the normals were typed by hand. There may be days besides, to which they give way.
     pub(crate) fn is_typed(&self) -> bool {
         self.revision.is_typed()
     }

@@ -9,9 +9,11 @@ use thiserror::Error;
 use upland_core::climate::by_hours::{DayFigure, et0_of_days};
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
 use upland_core::climate::element::Element;
+use upland_core::climate::giving_way::{MeasuredMonth, has_given_way, measured_months};
 use upland_core::climate::hourly::HourlyWeather;
 use upland_core::climate::method::Method;
 use upland_core::climate::normals::{NormalDay, Normals, NormalsError, monthly_normals};
+use upland_core::climate::record::months_on_record;
 use upland_core::climate::reference_et::Reference;
 use upland_core::climate::review::{Decision, as_decided};
 use upland_core::place::Position;
@@ -101,7 +103,7 @@ pub struct DailyRecord {
     pub hours: HoursOnRecord,
     /// What was decided about single values.
     pub decisions: Vec<Decision>,
-    /// Typed normals, which count for as long as the days do not cover every month.
+    /// Typed normals, which give way to the months that the days measure.
     pub typed: Option<TypedNormals>,
     /// Whether it stands beside another station, as a rain gauge does: it then needs no normals of its own.
     pub beside: bool,
@@ -163,12 +165,15 @@ pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeErro
         .filter_map(|(figure, day)| figure.map(|(mm, method)| (day.date, mm, method)))
         .collect();
     let usual = usual_method(figures.iter().map(|(.., m)| *m));
-    let (normals, method) = match (counted.normals(&site), record.typed) {
-        (Err(IntakeError::Normals(_)), Some(typed)) => (vec![typed.variant()], typed.method()),
-        (Err(IntakeError::Normals(_)), None) if record.beside => {
-            (Vec::new(), usual.map(|m| m.to_string()).unwrap_or_default())
+    let measured_by = || usual.as_ref().map(Method::to_string).unwrap_or_default();
+    let (normals, method) = match record.typed.map(|typed| (typed, counted.measured_months(&site))) {
+        Some((typed, measured)) if !has_given_way(&measured, typed.years()) => {
+            (typed.with_measured(&measured), typed.method())
         }
-        (own, _) => (with_variants(&site, &counted, own?, usual)?, usual.map(|m| m.to_string()).unwrap_or_default()),
+        _ => match counted.normals(&site) {
+            Err(IntakeError::Normals(_)) if record.beside => (Vec::new(), measured_by()),
+            own => (with_variants(&site, &counted, own?, usual.as_ref())?, measured_by()),
+        },
     };
     Ok(NewRevision {
         id: Uuid::new_v4(),
@@ -202,13 +207,22 @@ impl Counted {
         et0_of_days(site, &self.days, hours_by_day(&self.hours), &self.decisions, Reference::Short).into_iter()
     }
 
-    fn normals(&self, site: &Site) -> Result<Normals, IntakeError> {
-        let days = self.et0(site).zip(&self.days).map(|(figure, day)| NormalDay {
+    fn normal_days(&self, site: &Site) -> impl Iterator<Item = NormalDay> {
+        self.et0(site).zip(&self.days).map(|(figure, day)| NormalDay {
             date: day.date,
             et0_mm: figure.map(|(mm, _)| mm),
             rain_mm: day.rain,
-        });
-        Ok(monthly_normals(days)?)
+        })
+    }
+
+    fn normals(&self, site: &Site) -> Result<Normals, IntakeError> {
+        Ok(monthly_normals(self.normal_days(site))?)
+    }
+
+    fn measured_months(&self, site: &Site) -> [MeasuredMonth; 12] {
+        let days: Vec<NormalDay> = self.normal_days(site).collect();
+        let last = days.iter().map(|day| day.date).max();
+        measured_months(&last.map_or_else(Vec::new, |last| months_on_record(&days, last)))
     }
 }
 
@@ -217,10 +231,10 @@ fn with_variants(
     site: &Site,
     counted: &Counted,
     normals: Normals,
-    method: Option<Method>,
+    method: Option<&Method>,
 ) -> Result<Vec<NormalsVariant>, IntakeError> {
     let mut all = vec![TypedNormals::of(normals).variant()];
-    for guess in WEATHER_GUESSES.iter().filter(|g| method.as_ref().is_some_and(|m| g.taken(m))) {
+    for guess in WEATHER_GUESSES.iter().filter(|g| method.is_some_and(|m| g.taken(m))) {
         for value in guess.tried {
             let other = site.with_guesses(guess.with(value));
             all.push(NormalsVariant {

@@ -17,6 +17,7 @@ pub mod element;
 #[cfg(test)]
 mod example_hours;
 pub mod flags;
+pub mod giving_way;
 pub mod hour_quality;
 pub mod hour_sky;
 pub mod hourly;

@@ -9,6 +9,7 @@ mod et_sensor;
 mod feel;
 mod field;
 mod found;
+mod giving_way;
 mod guards;
 mod history;
 mod jobs;

@@ -97,6 +97,12 @@ normals-cell = { $a }, { $b }
 normals-name = Normals for { $a }
 normals-source = entered by hand
 normals-typed = entered normals
+normals-typed-measured = entered normals, partly measured since
+normals-give-way =
+    { $n ->
+        [one] Entered normals give way to a month as soon as it is measured from end to end.
+       *[other] Entered normals give way to measured months: each one counts 1/{ $n }, and after { $n } years nothing else.
+    }
 normals-rain-all = Enter rain for every month or for none. A blank is not 0.
 normals-all-zero = Reference ET is 0 in every month. At least one month must be above 0.
 normals-why-title = Where to find them
@@ -298,6 +304,8 @@ record-keys = or keys + and −
 record-normals = Normals
 record-a-month = { $a } a month
 record-et0 = ET₀
+record-et0-entered = ET₀ entered
+record-et0-measured = ET₀ measured
 record-rain = Rain
 record-rain-dry = Rain, dry
 record-rain-middle = Rain, middle
@@ -390,6 +398,7 @@ join-title = Station or record
 join-into = Import as
 join-new = a new station
 join-known = more of { $a }
+join-typed = measured months of { $a }
 join-added =
     { $n ->
         [0] No day is new.

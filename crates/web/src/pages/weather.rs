@@ -94,6 +94,11 @@ pub(crate) fn method_words(method: &str) -> String {
     }
 }
 
+/// Where typed normals come from.
+pub(crate) fn typed_source(weather: &Weather) -> String {
+    Words.t(if weather.is_giving_way() { "normals-typed-measured" } else { "normals-typed" })
+}
+
 /// Rows of series; distances are from a place where there is one.
 pub(crate) fn series_rows(
     series: &[(Versioned<SeriesRecord>, RevisionSummary)],

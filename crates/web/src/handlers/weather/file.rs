@@ -6,7 +6,7 @@ use upland_store::{PlaceRecord, StoreError, Upload, Versioned};
 use uuid::Uuid;
 
 use crate::apart::apart;
-use crate::context::WholeRecord;
+use crate::context::{Weather, WholeRecord};
 use crate::error::{Page, PageError};
 use crate::form::{Form, new_key};
 use crate::guard::pairs::TOKEN_FIELD;
@@ -19,8 +19,8 @@ use crate::pages::Choice;
 use crate::pages::shell::View;
 use crate::pages::waiting::file_size;
 use crate::pages::weather_file::{
-    FilePreview, Importable, WeatherFileTemplate, amendments, column_rows, days_of, goes_on, guess, layout_words,
-    preview, roles, take_proposals,
+    FilePreview, Importable, WeatherFileTemplate, amendments, column_rows, days_of, goes_on, guess, is_part_of_a_year,
+    layout_words, preview, roles, take_proposals,
 };
 use crate::show::Measure;
 use crate::state::App;
@@ -135,12 +135,11 @@ pub(super) async fn look(
                 Err(other) => return Err(other.into()),
             }
         }
-        own.retain(|whole| !whole.record.weather.is_typed());
+        // Typed normals come last: any file could give them months.
+        own.sort_by_key(|whole| whole.record.weather.is_typed());
     }
     let stated = match form.get("into").parse::<Uuid>() {
-        Ok(id) => {
-            Some(loading::whole_record(&user.account, id).await?).filter(|whole| !whole.record.weather.is_typed())
-        }
+        Ok(id) => Some(loading::whole_record(&user.account, id).await?),
         Err(_) => None,
     };
     let first = place.value.series_id;
@@ -151,7 +150,9 @@ pub(super) async fn look(
         if !own.is_empty()
             && let Some(days) = days_of(&form, &sent.table)
         {
-            known = own.into_iter().find(|whole| goes_on(&whole.record, &days));
+            let is_of_place = sent.table.head().latitude.is_none();
+            let measures = |typed: &Weather| typed.is_typed() && is_of_place && is_part_of_a_year(&days);
+            known = own.into_iter().find(|w| goes_on(&w.record, &days) || measures(&w.record.weather));
             form.set("into", known.as_ref().map_or_else(String::new, |k| k.record.weather.series.id.to_string()));
         }
         // What is already first, or becomes it, must give normals.
@@ -175,8 +176,11 @@ pub(super) async fn file_page(
     let shell = shell(app, user, View::Weather, "import", w.t("file-title"), &post_to);
     let mut records = vec![Choice::new("", w.t("join-new"))];
     let series = user.account.all_series().await?;
-    let measured = series.iter().filter(|(_, revision)| revision.day_count > 0 && !revision.is_typed());
-    records.extend(measured.map(|(s, _)| Choice::new(s.id.to_string(), w.t1("join-known", &s.value.name))));
+    let (typed, measured): (Vec<_>, Vec<_>) = series.iter().partition(|(_, revision)| revision.is_typed());
+    let with_days = measured.into_iter().filter(|(_, revision)| revision.day_count > 0);
+    records.extend(with_days.map(|(s, _)| Choice::new(s.id.to_string(), w.t1("join-known", &s.value.name))));
+    let own = typed.into_iter().filter(|(s, _)| place.value.series_id == Some(s.id));
+    records.extend(own.map(|(s, _)| Choice::new(s.id.to_string(), w.t1("join-typed", &s.value.name))));
     Ok(WeatherFileTemplate {
         shell,
         columns: column_rows(&form, &sent.table),

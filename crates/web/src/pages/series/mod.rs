@@ -90,7 +90,7 @@ impl RecordView {
         let normals = record.weather.normals();
         let now = MonthOfYear::of(today);
         let (Some([from, to]), Some(site)) = (record.span(), record.site()) else {
-            return Self { months: MonthsView::of(normals, &[], now, units), ..Self::default() };
+            return Self { months: MonthsView::of(&record.weather, &[], now, units), ..Self::default() };
         };
         let span = Period { from, to };
         let shown = Period::asked(form, span);
@@ -119,7 +119,7 @@ impl RecordView {
             to: shown.to.to_string(),
             periods: period::usual(base, span, shown),
             steps: Steps::of(base, span, shown),
-            months: MonthsView::of(normals, &months, now, units),
+            months: MonthsView::of(&record.weather, &months, now, units),
             recent: Some(RecentView::of(between(&record.days, recent), recent, scheduled, &marks, units)),
             hours_of: newest_with_hours(record).map(|date| date.to_string()),
             flags_title: Words.count("record-flags", flag_rows.len()),

@@ -1,9 +1,11 @@
 //! The normals with their spread, and how complete each month on record is.
 
+use upland_core::climate::giving_way::measured_months;
 use upland_core::climate::normals::Normals;
 use upland_core::climate::record::{MonthOnRecord, Spread, rain_spread};
 use upland_core::quantity::MonthOfYear;
 
+use crate::context::{TypedNormals, Weather};
 use crate::show::{Fixed, Measure, Units, month_short, number};
 use crate::words::Words;
 
@@ -41,6 +43,8 @@ pub(crate) struct MonthsView {
     pub(crate) now: usize,
     pub(crate) lines: Vec<NormalLine>,
     pub(crate) sub: String,
+    /// How typed normals give way to the months measured since, where they do.
+    pub(crate) giving_way: String,
     pub(crate) years: Vec<YearBars>,
     pub(crate) complete: String,
 }
@@ -49,7 +53,12 @@ pub(crate) struct MonthsView {
 const WIDTH: f64 = 30.0;
 
 impl MonthsView {
-    pub(crate) fn of(normals: Option<&Normals>, months: &[MonthOnRecord], now: MonthOfYear, units: Units) -> Self {
+    pub(crate) fn of(weather: &Weather, months: &[MonthOnRecord], now: MonthOfYear, units: Units) -> Self {
+        let typed = weather.typed().filter(|_| weather.is_giving_way());
+        let mut lines = lines(weather.normals(), months, units);
+        if let Some(typed) = &typed {
+            lines.splice(1..1, typed_lines(typed, months, units));
+        }
         let (by_month, by_year) = rain_spread(months);
         let due: u32 = months.iter().map(|m| m.days_due).sum();
         let counts = Counts::of(months);
@@ -63,7 +72,8 @@ impl MonthsView {
             unit: Measure::Depth.unit(units),
             names: MonthOfYear::ALL.map(month_short).to_vec(),
             now: now.index(),
-            lines: lines(normals, &by_month, by_year, units),
+            lines,
+            giving_way: typed.map_or_else(String::new, |t| Words.count("normals-give-way", t.years() as usize)),
             sub: spread_words(months, by_year, &by_month),
             years: months.chunk_by(|a, b| a.year == b.year).map(|year| year_bars(year, counts)).collect(),
             complete,
@@ -95,13 +105,26 @@ impl Counts {
     }
 }
 
-fn lines(
-    normals: Option<&Normals>,
-    by_month: &[Option<Spread>; 12],
-    by_year: Option<Spread>,
-    units: Units,
-) -> Vec<NormalLine> {
+/// The reference ET as it was typed, and as it was measured in whole months, from which the normals follow.
+fn typed_lines(typed: &TypedNormals, months: &[MonthOnRecord], units: Units) -> [NormalLine; 2] {
+    let a_month = |m: MonthOfYear, a_day: f64| Measure::Depth.season_figure(a_day * m.mean_days(), units);
+    let measured = measured_months(months);
+    let entered = MonthOfYear::ALL.map(|m| a_month(m, typed.normals[m.index()].et0_mm_per_day));
+    let measured = MonthOfYear::ALL.map(|m| match measured[m.index()] {
+        month if month.et0_years == 0 => "·".to_owned(),
+        month => a_month(m, month.et0_mm_per_day),
+    });
+    [("record-et0-entered", entered), ("record-et0-measured", measured)].map(|(name, cells)| NormalLine {
+        name: Words.t(name),
+        cells: cells.to_vec(),
+        year: String::new(),
+        strong: false,
+    })
+}
+
+fn lines(normals: Option<&Normals>, months: &[MonthOnRecord], units: Units) -> Vec<NormalLine> {
     let w = Words;
+    let (by_month, by_year) = rain_spread(months);
     let figure = |mm: Option<f64>| mm.map_or_else(|| "·".to_owned(), |mm| Measure::Depth.season_figure(mm, units));
     let mut lines = Vec::new();
     if let Some(normals) = normals {

@@ -4,6 +4,7 @@ use chrono::{NaiveDate, TimeDelta};
 
 use crate::charts::TwoWeeks;
 use crate::context::{PlaceContext, WeatherDay};
+use crate::pages::weather::typed_source;
 use crate::show::{Measure, Units, month_long, month_of};
 use crate::words::Words;
 
@@ -75,7 +76,7 @@ pub(crate) fn normal_now(context: &PlaceContext, today: NaiveDate, units: Units)
         rain_unit: w.t1("today-rain-month", Measure::Depth.unit(units)),
         week: w.t1("today-week", Measure::Depth.show(week, units)),
         source: if weather.is_typed() {
-            w.t("normals-typed")
+            typed_source(weather)
         } else {
             context.distance_km().map_or_else(String::new, |km| w.t1("weather-off", Measure::Distance.show(km, units)))
         },

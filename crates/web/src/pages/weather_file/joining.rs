@@ -2,7 +2,7 @@
 
 use std::collections::BTreeSet;
 
-use chrono::NaiveDate;
+use chrono::{Datelike, NaiveDate};
 use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::element::Element;
 use upland_core::climate::hourly::HourlyWeather;
@@ -60,6 +60,14 @@ pub(crate) fn goes_on(record: &Record, days: &[DailyWeather]) -> bool {
     joined(record, days).is_one_station().unwrap_or(follows)
 }
 
+/// Whether days have temperatures, but not of all twelve months: not enough for normals of their own, and something
+/// for typed normals to give way to.
+pub(crate) fn is_part_of_a_year(days: &[DailyWeather]) -> bool {
+    let with_temperatures = days.iter().filter(|day| day.t_max.is_some() && day.t_min.is_some());
+    let months: BTreeSet<u32> = with_temperatures.map(|day| day.date.month0()).collect();
+    (1..12).contains(&months.len())
+}
+
 /// Takes the hours that a file brings out of it.
 pub(super) fn take_hours(reading: &mut Reading) -> HoursOnRecord {
     let rows = reading.rows.iter_mut().filter(|row| !row.hours.is_empty());
@@ -114,6 +122,9 @@ impl JoinView {
         let mut changed: BTreeSet<NaiveDate> = merged.differences.iter().map(|d| d.date).collect();
         changed.extend(record.days.iter().map(|d| d.weather.date).filter(|date| hours.contains(date)));
         let mut lines = vec![w.count("join-added", merged.added)];
+        if let Some(typed) = record.weather.typed() {
+            lines.push(w.count("normals-give-way", typed.years() as usize));
+        }
         if merged.same > 0 {
             lines.push(w.count("join-same", merged.same));
         }

@@ -30,7 +30,7 @@ use mends::mend_lines;
 use proposals::proposed_units;
 
 pub(crate) use columns::{ColumnRow, column_rows, guess, roles};
-pub(crate) use joining::{JoinView, goes_on};
+pub(crate) use joining::{JoinView, goes_on, is_part_of_a_year};
 pub(crate) use lines::LineRow;
 pub(crate) use mends::{MendLine, amendments};
 pub(crate) use proposals::{Open, take_proposals};
@@ -133,6 +133,7 @@ pub(crate) fn preview(
         let joined = JoinedHours::new(known.hours.clone(), &hours, &merged.differences);
         view.join = Some(JoinView::of(&known.record, &merged, &joined.new, units));
         (record.read, record.decisions) = (merged.read, merged.decisions);
+        record.typed = known.record.weather.typed();
         hours = joined.all;
     }
     if reading.faults.is_empty()

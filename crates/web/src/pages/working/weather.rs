@@ -7,7 +7,7 @@ use upland_core::quantity::MonthOfYear;
 use super::{Prov, prov};
 use crate::context::{PlaceContext, TypedNormals, Weather};
 use crate::intake::WEATHER_GUESSES;
-use crate::pages::weather::method_words;
+use crate::pages::weather::{method_words, typed_source};
 use crate::show::{Measure, Units, dial_figure, number};
 use crate::words::Words;
 
@@ -32,14 +32,12 @@ impl<'a> Provenances<'a> {
         if self.weather.is_typed() {
             // Worked out from highs and lows alone it is a guess; as printed in a summary it is a table's.
             let typed = self.weather.typed();
+            let source = typed_source(self.weather);
             let (how, note) = match typed.filter(TypedNormals::is_guess) {
                 Some(_) => (Provenance::Guessed, method_words(&self.weather.revision.method)),
-                None => (Provenance::Table, w.t("normals-typed")),
+                None => (Provenance::Table, source.clone()),
             };
-            return vec![
-                prov("input-et0", et0, how, note),
-                prov("input-rain", rain, Provenance::Table, w.t("normals-typed")),
-            ];
+            return vec![prov("input-et0", et0, how, note), prov("input-rain", rain, Provenance::Table, source)];
         }
         let method = &self.weather.revision.method;
         let hargreaves = method.starts_with("hargreaves");
