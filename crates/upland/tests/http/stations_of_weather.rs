@@ -146,3 +146,19 @@ async fn moving_a_station_works_its_reference_et_out_again_and_can_be_undone() {
     client.undo(&series);
     assert_eq!(et0(&before.1), et0(&client.get(&series).body));
 }
+
+/// Sixty days without a reading, and a station is history; a day less, and it may only wait for its next visit.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_record_that_ended_is_good_for_normals_only() {
+    let server = Server::start(binary()).await;
+    let client = Client::signed_in(&server, "oda@example.com");
+    let place = client.make_place("Library");
+    let until = |last: &str| {
+        let last: NaiveDate = last.parse().unwrap();
+        airfield(move |date| date > last)
+    };
+    let page = import(&client, &place, "Read in spring", &until("2026-04-12"));
+    assert!(!page.contains("the record ended"), "{page}");
+    let page = import(&client, &place, "Given up", &until("2026-04-11"));
+    assert!(page.contains("normals only: the record ended on 11 April 2026"), "{page}");
+}

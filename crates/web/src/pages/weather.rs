@@ -3,6 +3,7 @@
 use crate::context::{
     FurtherWeather, PlaceRecord, RevisionSummary, SeriesRecord, TYPED, TYPED_TEMPERATURES, Versioned,
 };
+use chrono::NaiveDate;
 use upland_core::climate::blend::BlendedDay;
 use upland_core::quantity::MonthOfYear;
 use uuid::Uuid;
@@ -99,10 +100,14 @@ pub(crate) fn typed_source(weather: &Weather) -> String {
     Words.t(if weather.is_giving_way() { "normals-typed-measured" } else { "normals-typed" })
 }
 
-/// Rows of series; distances are from a place where there is one.
+/// A record without a day in so many is history: good for normals, not for what a week's watering follows from. So
+/// long a logger that is read by hand may wait for its next visit.
+const HISTORY_DAYS: i64 = 60;
+
+/// Rows of series; distances are from a place where there is one, and the day is today's there.
 pub(crate) fn series_rows(
     series: &[(Versioned<SeriesRecord>, RevisionSummary)],
-    from: Option<&PlaceRecord>,
+    from: Option<(&PlaceRecord, NaiveDate)>,
     used_by: impl Fn(Uuid) -> Vec<String>,
     units: Units,
 ) -> Vec<SeriesRow> {
@@ -111,10 +116,12 @@ pub(crate) fn series_rows(
         .iter()
         .map(|(s, r)| {
             let typed = r.is_typed();
-            let away = from
+            let place = from.map(|(place, _)| place);
+            let away = place
                 .filter(|_| !typed)
                 .map(|p| (p.position.distance_km(&s.value.position), p.position.bearing_deg(&s.value.position)));
             let km = away.map(|(km, _)| km);
+            let ended = r.last_day.zip(from).filter(|(last, (_, today))| (*today - *last).num_days() > HISTORY_DAYS);
             SeriesRow {
                 id: s.id.to_string(),
                 href: format!("/weather/{}", s.id),
@@ -128,20 +135,22 @@ pub(crate) fn series_rows(
                 },
                 method: method_words(&r.method),
                 distance: away.map_or_else(String::new, |away| away_words(away, units)),
-                good_for: w.t(match km {
-                    None if typed => "good-typed",
-                    Some(km) if r.method.is_empty() && km <= 2.0 => "good-rain-near",
-                    _ if r.method.is_empty() => "good-rain",
-                    None => "good-unknown",
-                    Some(km) if km <= 2.0 => "good-near",
-                    Some(km) if km <= 20.0 => "good-far",
-                    Some(_) => "good-very-far",
-                }),
+                good_for: match (km, ended) {
+                    (None, _) if typed => w.t("good-typed"),
+                    (_, Some((last, _))) if r.has_normals => w.t1("good-history", date_long(last)),
+                    (_, Some((last, _))) => w.t1("good-ended", date_long(last)),
+                    (Some(km), _) if r.method.is_empty() && km <= 2.0 => w.t("good-rain-near"),
+                    _ if r.method.is_empty() => w.t("good-rain"),
+                    (None, _) => w.t("good-unknown"),
+                    (Some(km), _) if km <= 2.0 => w.t("good-near"),
+                    (Some(km), _) if km <= 20.0 => w.t("good-far"),
+                    (Some(_), _) => w.t("good-very-far"),
+                },
                 used_by: some_names(&used_by(s.id)),
-                chosen: from.is_some_and(|p| p.series_id == Some(s.id)),
+                chosen: place.is_some_and(|p| p.series_id == Some(s.id)),
                 can_be_first: r.has_normals,
-                rain: from.is_some_and(|p| p.further.rain.or(p.series_id) == Some(s.id)),
-                gaps: from
+                rain: place.is_some_and(|p| p.further.rain.or(p.series_id) == Some(s.id)),
+                gaps: place
                     .and_then(|p| p.further.gaps.iter().position(|id| *id == s.id))
                     .map_or_else(String::new, |rank| (rank + 1).to_string()),
                 ranks: ranks(),

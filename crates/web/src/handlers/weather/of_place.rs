@@ -53,10 +53,11 @@ async fn place_weather(
     };
     let post_to = format!("/places/{id}/weather");
     let waiting = user.account.waiting_uploads(Some(id)).await?;
+    let today = app.clock.today(at.zone);
     let shell = shell(app, user, View::Places, "weather", w.t("step-weather"), &post_to);
     Ok(PlaceWeatherTemplate {
         shell,
-        rows: series_rows(&series, Some(&place.value), |_| Vec::new(), user.units),
+        rows: series_rows(&series, Some((&place.value, today)), |_| Vec::new(), user.units),
         shares,
         place: place.value.name.clone(),
         place_id: id.to_string(),
