@@ -1,4 +1,5 @@
-//! Twenty people on Week, Year and Replay: the pages and a drag on them; and on Today; over HTTP, with the demo data.
+//! Twenty people on Week, Year and Replay: the pages and a drag on them; on Today; and on Stations, where one of them
+//! saves; over HTTP, with the demo data.
 //!
 //! Not a criterion benchmark: what matters is the slowest of a hundred, under load. Starts the release
 //! binary on a database of its own, on loopback, sends a fixed number of requests and ends by itself.
@@ -10,7 +11,7 @@ use std::sync::{Barrier, Mutex};
 use std::thread;
 use std::time::{Duration, Instant};
 
-use upland_journeys::Server;
+use upland_journeys::{Server, fields_of_forms};
 
 const PEOPLE: usize = 20;
 /// Requests a person sends of each kind. At work, people pause; these do not.
@@ -101,6 +102,11 @@ fn report(what: &str, times: &[Duration]) -> f64 {
     at(0.99)
 }
 
+/// How many a second everybody got together who asked without a pause.
+fn a_second(times: &[Duration]) -> f64 {
+    times.len() as f64 * PEOPLE as f64 / times.iter().sum::<Duration>().as_secs_f64()
+}
+
 /// A page and what is asked while something on it is dragged.
 struct Dragged {
     name: &'static str,
@@ -133,10 +139,12 @@ impl Dragged {
         for (kind, reading, dragging) in
             [("at work", READING, DRAGGING), ("without a pause", Duration::ZERO, Duration::ZERO)]
         {
-            let page = report(
-                &format!("{} page, {PEOPLE} people {kind}", self.name),
-                &measure(base, &self.page, reading, |s, _, _| assert!(s.get(&self.page).contains(self.shows[0]))),
-            );
+            let pages =
+                measure(base, &self.page, reading, |s, _, _| assert!(s.get(&self.page).contains(self.shows[0])));
+            let page = report(&format!("{} page, {PEOPLE} people {kind}", self.name), &pages);
+            if reading.is_zero() {
+                println!("{:.0} pages a second", a_second(&pages));
+            }
             let drag = report(
                 &format!("a drag on it, {PEOPLE} people {kind}"),
                 &measure(base, &self.page, dragging, |s, token, n| self.ask(s, token, n, &version)),
@@ -191,6 +199,44 @@ impl Dragged {
     }
 }
 
+/// One person changes a station again and again, and sees all results of the new figure; the others take the page.
+fn save_stations(base: &str, page: &str) {
+    let mut times = Vec::new();
+    let everybody = &Barrier::new(PEOPLE);
+    thread::scope(|scope| {
+        for person in 1..PEOPLE {
+            scope.spawn(move || {
+                let session = Session::signed_in(base);
+                everybody.wait();
+                thread::sleep(READING / PEOPLE as u32 * person as u32);
+                for _ in 0..ALONGSIDE.as_millis() / READING.as_millis() {
+                    let started = Instant::now();
+                    assert!(session.get(page).contains("s1_name"));
+                    thread::sleep(READING.saturating_sub(started.elapsed()));
+                }
+            });
+        }
+        let session = Session::signed_in(base);
+        let mut shown = session.get(page);
+        everybody.wait();
+        for n in 0..(ALONGSIDE.as_millis() / READING.as_millis()) as usize {
+            let area = (200 + n).to_string();
+            let mut fields = fields_of_forms(&shown, page).remove(0);
+            fields.iter_mut().filter(|(name, _)| name == "s1_area_m2").for_each(|(_, value)| value.clone_from(&area));
+            let fields: Vec<(&str, &str)> =
+                fields.iter().map(|(name, value)| (name.as_str(), value.as_str())).collect();
+            let started = Instant::now();
+            // The answer leads to the page with the new figures, which is part of the time.
+            shown = session.post(page, &fields);
+            times.push(started.elapsed());
+            assert!(fields_of_forms(&shown, page)[0].contains(&("s1_area_m2".to_owned(), area)));
+            thread::sleep(READING.saturating_sub(started.elapsed()));
+        }
+    });
+    times.sort_unstable();
+    report(&format!("a station saved and its results shown, {} others at work on Stations", PEOPLE - 1), &times);
+}
+
 fn main() {
     let runtime = tokio::runtime::Builder::new_multi_thread().worker_threads(2).enable_all().build().unwrap();
     let server = runtime.block_on(Server::with_demo(Path::new(env!("CARGO_BIN_EXE_upland"))));
@@ -198,7 +244,7 @@ fn main() {
     let year = home.split('"').find(|p| p.starts_with("/controllers/") && p.contains("/year")).unwrap();
     let year = year.split('?').next().unwrap().to_owned();
     let week = year.replace("/year", "/week");
-    let replay = year.replace("/year", "/replay");
+    let (replay, stations) = (year.replace("/year", "/replay"), year.replace("/year", "/stations"));
     let dragged = [
         Dragged { name: "Week", page: week, shows: ["weekplate", "weekplate"], fields: start_in_hand },
         Dragged { name: "Year", page: year, shows: ["yearplate", "live-side"], fields: month_in_hand },
@@ -210,6 +256,9 @@ fn main() {
     for one in dragged.iter().filter(|one| wanted(one.name)) {
         one.beside_others(&server.address);
         one.measure(&server.address);
+    }
+    if wanted("Stations") {
+        save_stations(&server.address, &stations);
     }
     if !wanted("Today") {
         return;

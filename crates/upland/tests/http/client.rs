@@ -3,7 +3,7 @@
 use std::collections::BTreeMap;
 use std::path::Path;
 
-use upland_journeys::{PASSWORD, Server};
+use upland_journeys::{PASSWORD, Server, fields_of_forms, plain};
 
 pub(crate) fn binary() -> &'static Path {
     Path::new(env!("CARGO_BIN_EXE_upland"))
@@ -62,31 +62,7 @@ impl Answer {
 
     /// All forms that post to an address, in the order of the page.
     pub(crate) fn forms(&self, post_to: &str) -> Vec<Vec<(String, String)>> {
-        self.body.split(&format!(" action=\"{post_to}\"")).skip(1).map(Self::fields).collect()
-    }
-
-    fn fields(from: &str) -> Vec<(String, String)> {
-        let body = from.split("</form>").next().unwrap();
-        let mut fields = Vec::new();
-        for tag in body.split('<').skip(1) {
-            let attribute =
-                |name: &str| tag.split_once(&format!("{name}=\"")).map(|(_, v)| plain(v.split('"').next().unwrap()));
-            match tag.split([' ', '>']).next().unwrap() {
-                "input" => {
-                    let ticks = matches!(attribute("type").as_deref(), Some("checkbox" | "radio"));
-                    if let Some(name) = attribute("name")
-                        && (!ticks || tag.contains(" checked"))
-                    {
-                        fields.push((name, attribute("value").unwrap_or_default()));
-                    }
-                }
-                // One without a name is not sent.
-                "select" => fields.extend(attribute("name").map(|name| (name, String::new()))),
-                "option" if tag.contains(" selected") => fields.last_mut().unwrap().1 = attribute("value").unwrap(),
-                _ => {}
-            }
-        }
-        fields
+        fields_of_forms(&self.body, post_to)
     }
 
     /// The first link or address in the page that begins like this.
@@ -249,14 +225,6 @@ impl Client {
         assert_eq!(answer.status, 303, "{}", answer.brief());
         answer.location().trim_end_matches("/stations").to_owned()
     }
-}
-
-/// A value as it was before it was written into a page.
-fn plain(value: &str) -> String {
-    ["&#34; \"", "&#39; '", "&#60; <", "&#62; >", "&#38; &"].iter().fold(value.to_owned(), |text, pair| {
-        let (written, meant) = pair.split_once(' ').unwrap();
-        text.replace(written, meant)
-    })
 }
 
 fn read(mut response: ureq::http::Response<ureq::Body>) -> Answer {
