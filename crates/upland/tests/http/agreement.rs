@@ -113,12 +113,12 @@ async fn this_weeks_percent_starts_from_what_is_set_for_a_while() {
     let controller = list.link("/controllers/", "").split('?').next().unwrap().replace("/round", "");
     let temporary = format!("{controller}/temporary");
     let page = client.get(&temporary);
-    assert!(page.body.contains("<span class=\"fromto\">90 "), "{}", page.brief());
+    assert!(page.body.contains("<span class=\"fromto\">90"), "{}", page.brief());
     let typed =
         [("kind", "percent"), ("program", "A"), ("percent", "50"), ("until", "2026-06-15"), ("reason", "wet spring")];
     let set = client.submit(&temporary, page.form(&temporary), &typed);
     assert_eq!(set.status, 303, "{}", set.brief());
-    assert!(client.get(&temporary).body.contains("<span class=\"fromto\">50 "));
+    assert!(client.get(&temporary).body.contains("<span class=\"fromto\">50"));
     // Its end lies within a week: Today says what is then to be dialled, and from when.
     let today = client.get("/?kind=soon");
     assert!(today.body.contains("Boiler-room cabinet: to set on 16 Jun"), "{}", today.brief());

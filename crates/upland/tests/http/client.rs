@@ -232,5 +232,21 @@ fn read(mut response: ureq::http::Response<ureq::Body>) -> Answer {
         response.headers().iter().map(|(n, v)| (n.to_string(), v.to_str().unwrap_or("").to_owned())).collect();
     let status = response.status().as_u16();
     let body = response.body_mut().with_config().limit(20_000_000).read_to_vec().unwrap_or_default();
-    Answer { status, headers, body: String::from_utf8_lossy(&body).into_owned() }
+    let answer = Answer { status, headers, body: String::from_utf8_lossy(&body).into_owned() };
+    if !answer.header("content-type").starts_with("text/html") {
+        return answer;
+    }
+    Answer { body: joined_lines(&answer.body), ..answer }
+}
+
+/// A page without the line breaks of its templates: what a test looks for stands in one piece, however it is laid out.
+fn joined_lines(page: &str) -> String {
+    let mut joined = String::with_capacity(page.len());
+    for line in page.lines().map(str::trim).filter(|line| !line.is_empty()) {
+        if !joined.is_empty() && !joined.ends_with('>') && !line.starts_with(['<', '>']) {
+            joined.push(' ');
+        }
+        joined.push_str(line);
+    }
+    joined
 }
