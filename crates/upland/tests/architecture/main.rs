@@ -1,6 +1,7 @@
 //! The arrows of ARCHITECTURE.md, from Cargo's own metadata.
 #![allow(clippy::unwrap_used, clippy::expect_used, clippy::panic)]
 
+mod front;
 mod modules;
 
 use std::collections::BTreeMap;
