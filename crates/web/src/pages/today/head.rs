@@ -18,6 +18,7 @@ pub(crate) struct RecentDays {
     pub(crate) rain: String,
     pub(crate) unit: &'static str,
     pub(crate) week: String,
+    /// How far off the station is, or that there is a record.
     pub(crate) source: String,
     pub(crate) href: String,
 }
@@ -41,7 +42,7 @@ impl RecentDays {
             week: w.t2("today-seven-days", sum(|d| d.et0_mm), sum(|d| d.rain_mm)),
             source: place
                 .distance_km()
-                .map_or_else(String::new, |km| w.t1("weather-off", Measure::Distance.show(km, units))),
+                .map_or_else(|| w.t("today-record"), |km| w.t1("weather-off", Measure::Distance.show(km, units))),
             href: format!("/weather/{}", weather.series.id),
         })
     }
