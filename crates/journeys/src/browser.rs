@@ -235,8 +235,25 @@ impl Browser {
         self.client.execute(script, args).await.unwrap()
     }
 
-    /// Drags from a point of an element by pixels to the right and downwards.
-    pub async fn drag(&self, css: &str, (by_x, by_y): (i64, i64)) {
+    /// Drags an element by pixels, and lets go.
+    pub async fn drag(&self, css: &str, by: (i64, i64)) {
+        self.hold(css, by).await;
+        self.let_go().await;
+    }
+
+    /// Drags an element by pixels, and thinks better of it.
+    pub async fn drag_and_escape(&self, css: &str, by: (i64, i64)) {
+        use fantoccini::actions::{InputSource, KeyAction, KeyActions};
+        self.hold(css, by).await;
+        // The element is drawn anew all the time, so the key goes to whatever has the focus.
+        let escape = KeyActions::new("keys".into())
+            .then(KeyAction::Down { value: '\u{e00c}' })
+            .then(KeyAction::Up { value: '\u{e00c}' });
+        self.client.perform_actions(escape).await.unwrap();
+        self.let_go().await;
+    }
+
+    async fn hold(&self, css: &str, (by_x, by_y): (i64, i64)) {
         use fantoccini::actions::{InputSource, MOUSE_BUTTON_LEFT, MouseActions, PointerAction};
         let element = self.find(css).await;
         let steps = 6;
@@ -250,7 +267,13 @@ impl Browser {
                 y: by_y as f64 / f64::from(steps),
             });
         }
-        self.client.perform_actions(mouse.then(PointerAction::Up { button: MOUSE_BUTTON_LEFT })).await.unwrap();
+        self.client.perform_actions(mouse).await.unwrap();
+    }
+
+    async fn let_go(&self) {
+        use fantoccini::actions::{InputSource, MOUSE_BUTTON_LEFT, MouseActions, PointerAction};
+        let mouse = MouseActions::new("mouse".into()).then(PointerAction::Up { button: MOUSE_BUTTON_LEFT });
+        self.client.perform_actions(mouse).await.unwrap();
     }
 
     /// What the page complained about since it was loaded; an allowed resource of none.

@@ -47,6 +47,46 @@ async fn a_month_in_hand_says_what_it_would_give() {
     b.close().await;
 }
 
+/// On the Year and on the Week alike: Escape puts back what is dragged, and of two things only one is in hand.
+#[tokio::test(flavor = "multi_thread")]
+async fn what_is_in_hand_goes_back_with_escape_and_when_another_is_taken() {
+    let server = Server::with_demo(&Server::built_binary()).await;
+    let b = Browser::open(&server, DESK, Scheme::Light).await;
+    open(&b, "Boiler-room cabinet", "/year").await;
+    let percent = async |month: u8| {
+        let of_slider = format!("return document.getElementById('slider-{month}').getAttribute('aria-valuenow')");
+        b.script(&of_slider, vec![]).await.as_str().unwrap().to_owned()
+    };
+    let saved = [percent(8).await, percent(9).await];
+    b.drag_and_escape("#slider-9 .hd", (0, -60)).await;
+    assert_eq!(percent(9).await, saved[1]);
+    b.script("document.getElementById('slider-8').focus()", vec![]).await;
+    b.keys("\u{e013}").await;
+    b.wait_for_text(".inhand", "August, editing").await;
+    assert_ne!(percent(8).await, saved[0]);
+    b.script("document.getElementById('slider-9').focus()", vec![]).await;
+    b.keys("\u{e013}").await;
+    b.wait_for_text(".inhand", "September, editing").await;
+    assert_eq!(percent(8).await, saved[0]);
+    b.keys("\u{e00c}").await;
+    assert_eq!([percent(8).await, percent(9).await], saved);
+
+    open(&b, "Boiler-room cabinet", "/week").await;
+    let focused = async || b.script("return document.activeElement.id", vec![]).await.as_str().unwrap().to_owned();
+    b.drag_and_escape("#start-C-390", (36, 0)).await;
+    assert_eq!(focused().await, "start-C-390", "it has the focus where it stood");
+    b.keys("\u{e014}").await;
+    b.wait_for("#start-C-405").await;
+    b.script("document.getElementById('start-B-495').focus()", vec![]).await;
+    b.keys("\u{e014}").await;
+    b.wait_for("#start-B-510").await;
+    b.wait_for("#start-C-390").await;
+    b.keys("\u{e00c}").await;
+    b.wait_for("#start-B-495").await;
+    b.check_page().await;
+    b.close().await;
+}
+
 #[tokio::test(flavor = "multi_thread")]
 async fn a_season_is_drawn_anew_while_a_slider_moves() {
     let server = Server::with_demo(&Server::built_binary()).await;

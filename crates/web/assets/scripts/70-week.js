@@ -3,163 +3,65 @@
 
 document.addEventListener("alpine:init", () => {
   window.Alpine.data("weekPlate", () => ({
-    question: null,
-    program: "",
-    from: "",
-    minutes: 0,
-    grabbed: 0,
-    before: "",
-    dragging: false,
-    moved: false,
+    ...inHand,
+    handle: ".starth",
+    within: ".weekplate, #live-side",
+    pieces: ["live-week", "live-side"],
 
-    init() {
-      this.question = new LiveQuestion(this.$root.dataset.preview);
-      // The plate is drawn anew while a start is in hand, so its events are taken above it.
-      this.$root.addEventListener("pointerdown", (event) => this.grab(event));
-      this.$root.addEventListener("keydown", (event) => this.key(event));
-      this.$root.addEventListener("focusout", (event) => this.left(event));
-      window.addEventListener("pointermove", (event) => this.drag(event));
-      window.addEventListener("pointerup", () => this.drop());
-      window.addEventListener("pointercancel", () => this.cancel());
+    named(handle) {
+      return { program: handle.dataset.program, from: handle.dataset.start };
     },
 
-    /** Minutes of the day at a place on the screen, by the plate's own scale. */
-    minutesAt(clientX) {
+    isHeld(handle) {
+      const { program, from } = this.held;
+      return handle.matches(".in-hand") || (handle.dataset.program === program && handle.dataset.start === from);
+    },
+
+    shown(handle) {
+      return Number(handle.dataset.minutes);
+    },
+
+    /** A start stands on every day that it waters; the first of them takes keys. */
+    current() {
+      const { program, from } = this.held;
+      return (
+        this.$root.querySelector(".starth.in-hand[role=slider]") ||
+        this.$root.querySelector(`.starth[role=slider][data-program="${program}"][data-start="${from}"]`)
+      );
+    },
+
+    /** Minutes of the day under the pointer. */
+    valueAt(event) {
       const plate = this.$root.querySelector(".weekplate");
-      const box = plate.getBoundingClientRect();
-      const x = ((clientX - box.left) / box.width) * plate.viewBox.baseVal.width;
-      return ((x - Number(plate.dataset.left)) / Number(plate.dataset.hour)) * 60;
+      const { left, hour } = plate.dataset;
+      return ((onDrawing(plate, event).x - Number(left)) / Number(hour)) * 60;
     },
 
-    take(handle) {
-      if (this.program === "") {
-        this.before =
-          document.getElementById("live-week").outerHTML + document.getElementById("live-side").outerHTML;
-        this.program = handle.dataset.program;
-        this.from = handle.dataset.start;
-        this.minutes = Number(handle.dataset.minutes);
-      }
+    /** A start keeps its distance from the pointer. */
+    grip(minutes) {
+      return minutes - this.value;
     },
 
-    grab(event) {
-      const handle = event.target.closest(".starth");
-      if (!handle || event.button !== 0) {
-        return;
-      }
-      event.preventDefault();
-      this.cancelled();
-      this.take(handle);
-      this.grabbed = this.minutesAt(event.clientX) - this.minutes;
-      this.dragging = true;
-    },
-
-    drag(event) {
-      if (this.dragging) {
-        event.preventDefault();
-        this.moved = true;
-        this.minutes = this.minutesAt(event.clientX) - this.grabbed;
-        this.ask();
-      }
-    },
-
-    drop() {
-      if (!this.dragging) {
-        return;
-      }
-      this.dragging = false;
-      if (this.moved) {
-        this.moved = false;
-        this.keep();
-      } else {
-        this.program = "";
-      }
-    },
-
-    key(event) {
-      const handle = event.target.closest(".starth");
-      if (!handle) {
-        return;
-      }
-      const step = Number(this.$root.dataset.step);
-      const moves = { ArrowRight: step, ArrowUp: step, ArrowLeft: -step, ArrowDown: -step, PageUp: 60, PageDown: -60 };
-      if (event.key in moves) {
-        event.preventDefault();
-        this.take(handle);
-        this.minutes = Math.min(1439, Math.max(0, this.minutes + moves[event.key]));
-        this.ask();
-      } else if (event.key === "Enter" && this.program !== "") {
-        event.preventDefault();
-        this.keep();
-      } else if (event.key === "Escape" && this.program !== "") {
-        event.preventDefault();
-        this.cancel();
-      }
+    page() {
+      return 60;
     },
 
     fields() {
-      const form = document.querySelector("#program form");
-      return {
-        token: form.elements.token.value,
-        version: form.elements.version.value,
-        action: form.elements.action.value,
+      const { token, version, action } = document.querySelector("#program form").elements;
+      return new URLSearchParams({
+        token: token.value,
+        version: version.value,
+        action: action.value,
         do: "move",
-        program: this.program,
-        from: this.from,
-        to: String(this.minutes),
-      };
+        ...this.held,
+        to: String(this.value),
+      });
     },
 
-    ask() {
-      this.question.ask(new URLSearchParams(this.fields()), (html) => this.show(html));
+    toKeep() {
+      return [this.$root.dataset.preview.replace(/preview$/, "change"), this.fields()];
     },
 
-    show(html) {
-      swapById(html);
-      const again = this.$root.querySelector(`.starth.in-hand[role="slider"]`);
-      if (again && !this.dragging) {
-        again.focus();
-      }
-    },
-
-    /** Saves the start in hand as a plain form would. */
-    keep() {
-      this.question.forget();
-      const form = document.createElement("form");
-      form.method = "post";
-      form.action = this.$root.dataset.preview.replace(/preview$/, "change");
-      for (const [name, value] of Object.entries(this.fields())) {
-        const field = document.createElement("input");
-        field.type = "hidden";
-        field.name = name;
-        field.value = value;
-        form.append(field);
-      }
-      this.program = "";
-      document.body.append(form);
-      form.submit();
-    },
-
-    cancelled() {
-      this.dragging = false;
-      this.moved = false;
-    },
-
-    /** Puts the start back as it is saved. */
-    cancel() {
-      this.cancelled();
-      if (this.program !== "") {
-        this.question.forget();
-        this.program = "";
-        swapById(this.before);
-      }
-    },
-
-    /** A start in hand that is left without Enter goes back. */
-    left(event) {
-      const goesTo = event.relatedTarget;
-      if (this.program !== "" && !this.dragging && goesTo && !goesTo.closest(".weekplate, #live-side")) {
-        this.cancel();
-      }
-    },
+    pressed() {},
   }));
 });
