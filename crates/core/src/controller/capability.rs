@@ -40,8 +40,7 @@ pub struct Capability {
     pub run_step: RunTime,
     /// Longest run time of a station.
     pub run_max: RunTime,
-    /// Days a week on which it may water: by what the keeper wants. The rules of the place come on
-    /// top ([`Bound::limit`](crate::place::Bound::limit)).
+    /// Days a week it may water as the keeper wants; [`Bound::limit`](crate::place::Bound::limit) comes on top.
     pub watering_days: u8,
     /// Programs, 1 to 4.
     pub programs: u8,

@@ -41,7 +41,6 @@ today-scale = all on one scale, up to { $a } a day
 today-todo = To do
 today-todo-none = Nothing is due.
 today-normal = Normal for { $a }
-today-rain-month = { $a } rain a month
 today-seven = Seven days
 today-seven-days = { $a } ET, { $b } rain
 today-yesterday = Yesterday

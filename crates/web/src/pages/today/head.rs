@@ -74,7 +74,7 @@ pub(crate) fn normal_now(context: &PlaceContext, today: NaiveDate, units: Units)
         et0: Measure::DepthADay.figure(n.et0_mm_per_day, units),
         et0_unit: w.t1("a-day", Measure::DepthADay.unit(units)),
         rain: n.rain_mm.map_or_else(|| "·".to_owned(), |r| Measure::Depth.figure(r, units)),
-        rain_unit: w.t1("today-rain-month", Measure::Depth.unit(units)),
+        rain_unit: w.t1("today-rain", Measure::Depth.unit(units)),
         week: w.t1("today-week", Measure::Depth.show(week, units)),
         source: if weather.is_typed() {
             typed_source(weather)
