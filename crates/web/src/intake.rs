@@ -159,19 +159,21 @@ pub fn revision_of_record(record: DailyRecord) -> Result<NewRevision, IntakeErro
     let site = Site::new(&record.position, record.wind_height_m, Guesses::default())?;
     let counted = Counted { days, hours: record.hours, decisions: record.decisions };
     let days = &counted.days;
-    let figures: Vec<(NaiveDate, f64, Method)> = counted
-        .et0(&site)
+    let all = counted.et0(&site);
+    let normal_days = counted.normal_days(&all);
+    let figures: Vec<(NaiveDate, f64, Method)> = all
+        .into_iter()
         .zip(days)
         .filter_map(|(figure, day)| figure.map(|(mm, method)| (day.date, mm, method)))
         .collect();
     let usual = usual_method(figures.iter().map(|(.., m)| *m));
     let measured_by = || usual.as_ref().map(Method::to_string).unwrap_or_default();
-    let (normals, method) = match record.typed.map(|typed| (typed, counted.measured_months(&site))) {
+    let (normals, method) = match record.typed.map(|typed| (typed, measured_of(&normal_days))) {
         Some((typed, measured)) if !has_given_way(&measured, typed.years()) => {
             (typed.with_measured(&measured), typed.method())
         }
-        _ => match counted.normals(&site) {
-            Err(IntakeError::Normals(_)) if record.beside => (Vec::new(), measured_by()),
+        _ => match monthly_normals(normal_days) {
+            Err(_) if record.beside => (Vec::new(), measured_by()),
             own => (with_variants(&site, &counted, own?, usual.as_ref())?, measured_by()),
         },
     };
@@ -203,27 +205,24 @@ struct Counted {
 
 impl Counted {
     /// Reference ET of the days, in their order.
-    fn et0(&self, site: &Site) -> impl Iterator<Item = DayFigure> {
-        et0_of_days(site, &self.days, hours_by_day(&self.hours), &self.decisions, Reference::Short).into_iter()
+    fn et0(&self, site: &Site) -> Vec<DayFigure> {
+        et0_of_days(site, &self.days, hours_by_day(&self.hours), &self.decisions, Reference::Short)
     }
 
-    fn normal_days(&self, site: &Site) -> impl Iterator<Item = NormalDay> {
-        self.et0(site).zip(&self.days).map(|(figure, day)| NormalDay {
+    /// The days as the normals need them, by their figures.
+    fn normal_days(&self, figures: &[DayFigure]) -> Vec<NormalDay> {
+        let day = |(figure, day): (&DayFigure, &DailyWeather)| NormalDay {
             date: day.date,
-            et0_mm: figure.map(|(mm, _)| mm),
+            et0_mm: figure.as_ref().map(|(mm, _)| *mm),
             rain_mm: day.rain,
-        })
+        };
+        figures.iter().zip(&self.days).map(day).collect()
     }
+}
 
-    fn normals(&self, site: &Site) -> Result<Normals, IntakeError> {
-        Ok(monthly_normals(self.normal_days(site))?)
-    }
-
-    fn measured_months(&self, site: &Site) -> [MeasuredMonth; 12] {
-        let days: Vec<NormalDay> = self.normal_days(site).collect();
-        let last = days.iter().map(|day| day.date).max();
-        measured_months(&last.map_or_else(Vec::new, |last| months_on_record(&days, last)))
-    }
+fn measured_of(days: &[NormalDay]) -> [MeasuredMonth; 12] {
+    let last = days.iter().map(|day| day.date).max();
+    measured_months(&last.map_or_else(Vec::new, |last| months_on_record(days, last)))
 }
 
 /// The normals, and those under the other values of every guess that was taken.
@@ -239,7 +238,7 @@ fn with_variants(
             let other = site.with_guesses(guess.with(value));
             all.push(NormalsVariant {
                 variant: guess.variant(value),
-                normals: counted.normals(&other)?,
+                normals: monthly_normals(counted.normal_days(&counted.et0(&other)))?,
                 temperatures: None,
             });
         }

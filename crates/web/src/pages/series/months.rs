@@ -55,11 +55,8 @@ const WIDTH: f64 = 30.0;
 impl MonthsView {
     pub(crate) fn of(weather: &Weather, months: &[MonthOnRecord], now: MonthOfYear, units: Units) -> Self {
         let typed = weather.typed().filter(|_| weather.is_giving_way());
-        let mut lines = lines(weather.normals(), months, units);
-        if let Some(typed) = &typed {
-            lines.splice(1..1, typed_lines(typed, months, units));
-        }
         let (by_month, by_year) = rain_spread(months);
+        let of_typed = typed.as_ref().map(|typed| typed_lines(typed, months, units));
         let due: u32 = months.iter().map(|m| m.days_due).sum();
         let counts = Counts::of(months);
         let there: u32 = months.iter().map(|m| counts.there(m)).sum();
@@ -72,7 +69,7 @@ impl MonthsView {
             unit: Measure::Depth.unit(units),
             names: MonthOfYear::ALL.map(month_short).to_vec(),
             now: now.index(),
-            lines,
+            lines: lines(weather.normals(), of_typed, &by_month, by_year, units),
             giving_way: typed.map_or_else(String::new, |t| Words.count("normals-give-way", t.years() as usize)),
             sub: spread_words(months, by_year, &by_month),
             years: months.chunk_by(|a, b| a.year == b.year).map(|year| year_bars(year, counts)).collect(),
@@ -122,9 +119,14 @@ fn typed_lines(typed: &TypedNormals, months: &[MonthOnRecord], units: Units) -> 
     })
 }
 
-fn lines(normals: Option<&Normals>, months: &[MonthOnRecord], units: Units) -> Vec<NormalLine> {
+fn lines(
+    normals: Option<&Normals>,
+    of_typed: Option<[NormalLine; 2]>,
+    by_month: &[Option<Spread>; 12],
+    by_year: Option<Spread>,
+    units: Units,
+) -> Vec<NormalLine> {
     let w = Words;
-    let (by_month, by_year) = rain_spread(months);
     let figure = |mm: Option<f64>| mm.map_or_else(|| "·".to_owned(), |mm| Measure::Depth.season_figure(mm, units));
     let mut lines = Vec::new();
     if let Some(normals) = normals {
@@ -132,6 +134,7 @@ fn lines(normals: Option<&Normals>, months: &[MonthOnRecord], units: Units) -> V
         let year: f64 = MonthOfYear::ALL.into_iter().map(monthly).sum();
         let cells = MonthOfYear::ALL.map(|m| figure(Some(monthly(m)))).to_vec();
         lines.push(NormalLine { name: w.t("record-et0"), cells, year: figure(Some(year)), strong: true });
+        lines.extend(of_typed.into_iter().flatten());
         let rain: Option<f64> = normals.iter().map(|n| n.rain_mm).sum();
         if normals.iter().any(|n| n.rain_mm.is_some()) {
             let cells = normals.iter().map(|n| figure(n.rain_mm)).collect();
