@@ -195,7 +195,9 @@ mod tests {
     fn no_key_is_unused() {
         let mut tables: BTreeSet<String> = field_form::keys::<Station>().into_iter().collect();
         tables.extend(field_form::word_keys::<Squeeze>().chain(field_form::word_keys::<Rub>()));
-        let unused: Vec<_> = keys().into_iter().filter(|k| !quoted().contains(k) && !tables.contains(k)).collect();
+        // Reads every source of the crate: once, not once a key.
+        let quoted = quoted();
+        let unused: Vec<_> = keys().into_iter().filter(|k| !quoted.contains(k) && !tables.contains(k)).collect();
         assert!(unused.is_empty(), "nobody asks for {unused:?}");
     }
 }
