@@ -5,7 +5,7 @@ use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use upland_core::controller::Controller;
 use upland_core::place::{Position, Rules};
-use upland_formats::site::{ControllerDoc, PlaceDoc, RulesDoc, VERSION, upgrade};
+use upland_formats::site::{ControllerDoc, PlaceDoc, PlaceLinks, RulesDoc, Tabled, VERSION, upgrade};
 use uuid::Uuid;
 
 use crate::error::StoreError;
@@ -38,35 +38,32 @@ fn json(document: impl Serialize) -> Value {
 
 impl PlaceRecord {
     pub(crate) fn to_document(&self) -> Value {
-        json(PlaceDoc {
+        let links = PlaceLinks {
             version: VERSION,
-            name: self.name.clone(),
-            house_number: self.house_number.clone(),
-            latitude: self.position.latitude_deg(),
-            longitude: self.position.longitude_deg(),
-            elevation_m: self.position.elevation_m(),
-            time_zone: self.time_zone.clone(),
             weather: self.series_id.map(|id| id.to_string()),
             rain_weather: self.further.rain.map(|id| id.to_string()),
             gap_weather: self.further.gaps.iter().map(Uuid::to_string).collect(),
             rules: RulesDoc::from(&self.rules),
-        })
+        };
+        json(Tabled(self.place.clone(), links))
     }
 
     pub(crate) fn of_document(document: Value) -> Result<Self, StoreError> {
         let document = upgrade::place(document).map_err(broken)?;
-        let doc: PlaceDoc = serde_json::from_value(document).map_err(broken)?;
+        let Tabled(place, links): PlaceDoc = serde_json::from_value(document).map_err(broken)?;
         Ok(Self {
-            position: doc.position().map_err(broken)?,
-            rules: Rules::try_from(&doc.rules).map_err(broken)?,
-            series_id: doc.weather.as_deref().map(Uuid::parse_str).transpose().map_err(broken)?,
+            place,
+            rules: Rules::try_from(&links.rules).map_err(broken)?,
+            series_id: links.weather.as_deref().map(Uuid::parse_str).transpose().map_err(broken)?,
             further: FurtherWeather {
-                rain: doc.rain_weather.as_deref().map(Uuid::parse_str).transpose().map_err(broken)?,
-                gaps: doc.gap_weather.iter().map(|id| Uuid::parse_str(id)).collect::<Result<_, _>>().map_err(broken)?,
+                rain: links.rain_weather.as_deref().map(Uuid::parse_str).transpose().map_err(broken)?,
+                gaps: links
+                    .gap_weather
+                    .iter()
+                    .map(|id| Uuid::parse_str(id))
+                    .collect::<Result<_, _>>()
+                    .map_err(broken)?,
             },
-            name: doc.name,
-            house_number: doc.house_number,
-            time_zone: doc.time_zone,
         })
     }
 }

@@ -85,7 +85,7 @@ fn template_name() -> Result<String, TestError> {
     Ok(format!("template_{short}"))
 }
 
-const MIGRATION_FILES: [&str; 19] = [
+const MIGRATION_FILES: [&str; 20] = [
     include_str!("../migrations/20261125000001_create_accounts/up.sql"),
     include_str!("../migrations/20261125000002_create_weather/up.sql"),
     include_str!("../migrations/20261125000003_create_places/up.sql"),
@@ -105,4 +105,5 @@ const MIGRATION_FILES: [&str; 19] = [
     include_str!("../migrations/20261130000002_companies_have_a_usual_station/up.sql"),
     include_str!("../migrations/20261201000001_keep_the_hours_of_days/up.sql"),
     include_str!("../migrations/20261202000001_uploads_are_found_again/up.sql"),
+    include_str!("../migrations/20261202000002_sensors_are_flat/up.sql"),
 ];

@@ -266,21 +266,16 @@ pub(crate) struct PlaceContext {
 impl PlaceContext {
     /// A place with its weather, its zone and rules worked out.
     pub(crate) fn new(place: Versioned<PlaceRecord>, weather: Option<Weather>) -> Self {
-        let zone = zone_of(&place.value);
-        let rules = place.value.rules.bind(&place.value.house_number);
+        let zone = place.value.place.zone;
+        let rules = place.value.rules.bind(&place.value.place.house_number);
         Self { place, zone, rules, weather }
     }
 
     /// Distance from the weather station, km; none for typed normals.
     pub(crate) fn distance_km(&self) -> Option<f64> {
         let weather = self.weather.as_ref().filter(|w| !w.is_typed())?;
-        Some(weather.series.value.position.distance_km(&self.place.value.position))
+        Some(weather.series.value.position.distance_km(&self.place.value.place.position))
     }
-}
-
-/// The time zone of a place; a name that is not known any more counts as UTC.
-pub(crate) fn zone_of(place: &PlaceRecord) -> Tz {
-    place.time_zone.parse().unwrap_or(Tz::UTC)
 }
 
 /// A controller with its place.

@@ -6,7 +6,7 @@ use super::hours::windows_fit;
 use super::model::{Controller, MonthDial, Program, name_is_valid};
 use super::station::Station;
 use super::temporary::{Temporary, TemporaryKind};
-use crate::field::{Fields, check_date, check_text};
+use crate::field::{Fields, check_date};
 use crate::quantity::{MonthOfYear, RunTime, limit};
 
 impl Controller {
@@ -122,11 +122,7 @@ impl Controller {
     }
 
     fn check_temporary(&self, temporary: &Temporary) -> Result<(), TemporaryError> {
-        check_text(&temporary.reason, 1, limit::REASON).map_err(|_| TemporaryError::Reason)?;
-        check_text(&temporary.by, 0, 2 * limit::NAME).map_err(|_| TemporaryError::By)?;
-        for date in [temporary.since, temporary.until] {
-            check_date(date).map_err(|_| TemporaryError::End)?;
-        }
+        temporary.check_fields()?;
         let days = (temporary.until - temporary.since).num_days();
         if !(0..=366).contains(&days) {
             return Err(TemporaryError::End);

@@ -118,6 +118,9 @@ fn bit(day: Weekday) -> u8 {
 pub struct StartTime(u16);
 
 impl StartTime {
+    /// The beginning of a day.
+    pub const MIDNIGHT: Self = Self(0);
+
     /// Makes a time of day.
     ///
     /// # Errors

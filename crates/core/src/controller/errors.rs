@@ -224,14 +224,11 @@ pub enum RootZoneError {
 }
 
 /// Why a temporary setting is not valid.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Error)]
+#[derive(Debug, Clone, PartialEq, Error)]
 pub enum TemporaryError {
-    /// No reason, or too long a one.
-    #[error("it needs a reason of 1 to 200 characters")]
-    Reason,
-    /// Too long a name of who set it.
-    #[error("a name of up to 120 characters")]
-    By,
+    /// A field holds what it may not.
+    #[error(transparent)]
+    Field(#[from] FieldFault),
     /// It ends before it begins, or in more than a year.
     #[error("it ends on or after the day it begins, within a year")]
     End,

@@ -15,6 +15,7 @@ mod sensing;
 mod station;
 mod station_fields;
 mod temporary;
+mod temporary_fields;
 
 pub use capability::{
     Capability, CapabilityError, ClockFace, Contact, DayModes, PanelOrder, PercentScope, PercentStorage, Preset,

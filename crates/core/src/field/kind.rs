@@ -27,6 +27,23 @@ pub enum Kind {
     Flag,
     /// Twelve numbers of a range, January first.
     Months(Range),
+    /// Up to so many numbers of a range.
+    Numbers {
+        /// Their limits and unit.
+        range: Range,
+        /// Whether they have no fraction.
+        whole: bool,
+        /// Most of them.
+        max: usize,
+    },
+    /// Any of the words that the function lists.
+    Choices(fn() -> Vec<&'static str>),
+    /// A day of the years 1900 to 2200.
+    Date,
+    /// A time of day, to the minute.
+    Time,
+    /// A time zone of the IANA list.
+    Zone,
 }
 
 /// Whether a field may be left out.
@@ -74,6 +91,12 @@ pub enum FieldError {
     /// Fewer or more numbers than a year has months.
     #[error("{0} numbers instead of twelve, January first")]
     Months(usize),
+    /// A time zone that is not on the list.
+    #[error("{0:?} is no time zone of the IANA list")]
+    Zone(String),
+    /// More entries of a list than are kept.
+    #[error("up to {0} entries are allowed")]
+    Count(usize),
     /// A number where a text is meant, and the like.
     #[error("the value is of another kind")]
     Kind,
@@ -96,18 +119,19 @@ impl Kind {
     /// [`FieldError`] for what is wrong with it.
     pub fn check(&self, value: &Value) -> Result<(), FieldError> {
         match (self, value) {
-            (Self::Number { range, whole }, Value::Number(number)) => {
-                range.check(*number).map_err(FieldError::OutOfRange)?;
-                if *whole && number.fract() != 0.0 { Err(FieldError::NotWhole(*number)) } else { Ok(()) }
+            (Self::Number { range, whole }, Value::Number(number)) => check_number(*number, range, *whole),
+            (Self::Numbers { max, .. }, Value::Numbers(numbers)) if numbers.len() > *max => {
+                Err(FieldError::Count(*max))
             }
-            (Self::Choice(words), Value::Text(text)) => {
-                let allowed = words();
-                if allowed.contains(&text.as_str()) {
-                    Ok(())
-                } else {
-                    Err(FieldError::Word { value: text.clone(), allowed })
-                }
+            (Self::Numbers { range, whole, .. }, Value::Numbers(numbers)) => {
+                numbers.iter().try_for_each(|n| check_number(*n, range, *whole))
             }
+            (Self::Choice(words), Value::Text(text)) => check_words(std::slice::from_ref(text), words()),
+            (Self::Choices(words), Value::Texts(texts)) => check_words(texts, words()),
+            (Self::Date, Value::Date(date)) => check_date(*date),
+            (Self::Time, Value::Time(_)) => Ok(()),
+            (Self::Zone, Value::Text(name)) if name.parse::<chrono_tz::Tz>().is_ok() => Ok(()),
+            (Self::Zone, Value::Text(name)) => Err(FieldError::Zone(name.clone())),
             (Self::Text { min, max }, Value::Text(text)) => check_text(text, *min, *max),
             (Self::Flag, Value::Flag(_)) => Ok(()),
             (Self::Months(_), Value::Numbers(numbers)) if numbers.len() != 12 => Err(FieldError::Months(numbers.len())),
@@ -116,6 +140,18 @@ impl Kind {
             }
             _ => Err(FieldError::Kind),
         }
+    }
+}
+
+fn check_number(number: f64, range: &Range, whole: bool) -> Result<(), FieldError> {
+    range.check(number).map_err(FieldError::OutOfRange)?;
+    if whole && number.fract() != 0.0 { Err(FieldError::NotWhole(number)) } else { Ok(()) }
+}
+
+fn check_words(texts: &[String], allowed: Vec<&'static str>) -> Result<(), FieldError> {
+    match texts.iter().find(|text| !allowed.contains(&text.as_str())) {
+        Some(unknown) => Err(FieldError::Word { value: unknown.clone(), allowed }),
+        None => Ok(()),
     }
 }
 

@@ -24,6 +24,8 @@ pub struct Field<T: 'static> {
     pub presence: Presence,
     /// Whether this thing has the field at all: a coefficient is asked for where no plant type is chosen.
     pub applies: fn(&T) -> bool,
+    /// Whether that depends on the thing.
+    pub conditional: bool,
     /// Reads it from a thing; [`Value::Absent`] where nothing was entered.
     pub get: fn(&T) -> Value,
     /// Writes it into a thing. `None` where the value is not of the field's kind.
@@ -37,7 +39,7 @@ pub type Set<T> = fn(&mut T, &Value) -> Option<()>;
 
 impl<T> Field<T> {
     const fn new(name: &'static str, kind: Kind, get: Get<T>, set: Set<T>) -> Self {
-        Self { name, kind, presence: Presence::Needed, applies: |_| true, get, set }
+        Self { name, kind, presence: Presence::Needed, applies: |_| true, conditional: false, get, set }
     }
 
     /// A number in a range, with its fraction.
@@ -76,6 +78,42 @@ impl<T> Field<T> {
         Self::new(name, Kind::Months(range), get, set)
     }
 
+    /// Up to so many numbers of a range.
+    #[must_use]
+    pub const fn numbers(name: &'static str, range: Range, max: usize, get: Get<T>, set: Set<T>) -> Self {
+        Self::new(name, Kind::Numbers { range, whole: false, max }, get, set)
+    }
+
+    /// Up to so many whole numbers of a range.
+    #[must_use]
+    pub const fn wholes(name: &'static str, range: Range, max: usize, get: Get<T>, set: Set<T>) -> Self {
+        Self::new(name, Kind::Numbers { range, whole: true, max }, get, set)
+    }
+
+    /// Any of a closed set of words.
+    #[must_use]
+    pub const fn choices<W: Word>(name: &'static str, get: Get<T>, set: Set<T>) -> Self {
+        Self::new(name, Kind::Choices(words_of::<W>), get, set)
+    }
+
+    /// A day of the calendar.
+    #[must_use]
+    pub const fn date(name: &'static str, get: Get<T>, set: Set<T>) -> Self {
+        Self::new(name, Kind::Date, get, set)
+    }
+
+    /// A time of day.
+    #[must_use]
+    pub const fn time(name: &'static str, get: Get<T>, set: Set<T>) -> Self {
+        Self::new(name, Kind::Time, get, set)
+    }
+
+    /// A time zone.
+    #[must_use]
+    pub const fn zone(name: &'static str, get: Get<T>, set: Set<T>) -> Self {
+        Self::new(name, Kind::Zone, get, set)
+    }
+
     /// Yes or no.
     #[must_use]
     pub const fn flag(name: &'static str, get: Get<T>, set: Set<T>) -> Self {
@@ -97,7 +135,7 @@ impl<T> Field<T> {
     /// Is there only for some things.
     #[must_use]
     pub const fn when(self, applies: fn(&T) -> bool) -> Self {
-        Self { applies, ..self }
+        Self { applies, conditional: true, ..self }
     }
 
     /// Whether the field may hold this value.
@@ -119,7 +157,8 @@ impl<T> Field<T> {
     pub fn put(&self, thing: &mut T, value: Value) -> Result<(), FieldError> {
         let value = value.trimmed();
         self.check(&value)?;
-        (self.set)(thing, &value).ok_or(FieldError::Kind)
+        let missing = value == Value::Absent;
+        (self.set)(thing, &value).ok_or(if missing { FieldError::Missing } else { FieldError::Kind })
     }
 }
 

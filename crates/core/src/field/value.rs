@@ -1,3 +1,6 @@
+use chrono::NaiveDate;
+
+use crate::controller::StartTime;
 use crate::word::Word;
 
 /// What a field holds, whatever its thing.
@@ -13,6 +16,12 @@ pub enum Value {
     Text(String),
     /// Numbers in an order, as those of the twelve months.
     Numbers(Vec<f64>),
+    /// Words in an order.
+    Texts(Vec<String>),
+    /// A day of the calendar.
+    Date(NaiveDate),
+    /// A time of day.
+    Time(StartTime),
 }
 
 impl Value {
@@ -20,6 +29,18 @@ impl Value {
     #[must_use]
     pub fn word(word: impl Word) -> Self {
         Self::Text(word.word().to_owned())
+    }
+
+    /// The words of a list of values of a closed set.
+    #[must_use]
+    pub fn words<W: Word>(words: &[W]) -> Self {
+        Self::Texts(words.iter().map(|word| word.word().to_owned()).collect())
+    }
+
+    /// A list of whole numbers.
+    #[must_use]
+    pub fn list<N: Copy + Into<f64>>(numbers: &[N]) -> Self {
+        Self::Numbers(numbers.iter().map(|n| (*n).into()).collect())
     }
 
     /// The number.
@@ -44,6 +65,48 @@ impl Value {
     pub fn months(&self) -> Option<[f64; 12]> {
         match self {
             Self::Numbers(numbers) => numbers.as_slice().try_into().ok(),
+            _ => None,
+        }
+    }
+
+    /// The numbers of a list.
+    #[must_use]
+    pub fn numbers(&self) -> Option<&[f64]> {
+        match self {
+            Self::Numbers(numbers) => Some(numbers),
+            _ => None,
+        }
+    }
+
+    /// The whole numbers of a list, where all of them fit their type.
+    #[must_use]
+    pub fn wholes<N: TryFrom<u32>>(&self) -> Option<Vec<N>> {
+        self.numbers()?.iter().map(|n| Self::Number(*n).whole()).collect()
+    }
+
+    /// The day.
+    #[must_use]
+    pub const fn date(&self) -> Option<NaiveDate> {
+        match self {
+            Self::Date(date) => Some(*date),
+            _ => None,
+        }
+    }
+
+    /// The time of day.
+    #[must_use]
+    pub const fn time(&self) -> Option<StartTime> {
+        match self {
+            Self::Time(time) => Some(*time),
+            _ => None,
+        }
+    }
+
+    /// The values of a closed set that the texts of a list are the words of.
+    #[must_use]
+    pub fn of_words<W: Word>(&self) -> Option<Vec<W>> {
+        match self {
+            Self::Texts(texts) => texts.iter().map(|text| W::of_word(text).ok()).collect(),
             _ => None,
         }
     }
@@ -120,6 +183,18 @@ impl From<u32> for Value {
 impl From<String> for Value {
     fn from(text: String) -> Self {
         Self::Text(text)
+    }
+}
+
+impl From<NaiveDate> for Value {
+    fn from(date: NaiveDate) -> Self {
+        Self::Date(date)
+    }
+}
+
+impl From<StartTime> for Value {
+    fn from(time: StartTime) -> Self {
+        Self::Time(time)
     }
 }
 

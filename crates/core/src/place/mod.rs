@@ -2,11 +2,13 @@
 //! it.
 
 mod bound;
+mod fields;
 mod rules;
 mod spans;
 mod tour;
 
 pub use bound::{Allowed, Bound, DateRule};
+pub use fields::Place;
 pub use rules::{ClosedDates, DayRule, Rules, RulesError, SeasonRule, house_number};
 pub use spans::{Ban, DayOfYear, Season};
 pub use tour::{ARRIVING_MINUTES, Leg, ROAD_FACTOR, SPEED_KM_PER_HOUR, Tour, tour};
@@ -22,6 +24,17 @@ pub struct Position {
 }
 
 impl Position {
+    /// Where the equator meets the prime meridian, at the level of the sea.
+    pub(crate) const ORIGIN: Self = Self { latitude_deg: 0.0, longitude_deg: 0.0, elevation_m: 0.0 };
+
+    /// Moves it to the coordinates that are stated; nothing where one of them cannot be.
+    fn put(&mut self, [latitude, longitude, elevation]: [Option<f64>; 3]) -> Option<()> {
+        let latitude = latitude.unwrap_or(self.latitude_deg);
+        let longitude = longitude.unwrap_or(self.longitude_deg);
+        *self = Self::new(latitude, longitude, elevation.unwrap_or(self.elevation_m)).ok()?;
+        Some(())
+    }
+
     /// Makes a position.
     ///
     /// # Errors

@@ -154,6 +154,8 @@ pub mod range {
     pub const EVERY_DAYS: Range = r("every-days", "days", 0.0, 31.0);
     /// Sensor inputs of one controller.
     pub const SENSOR_INPUTS: Range = r("sensor-inputs", "", 0.0, 16.0);
+    /// Number of a sensor input.
+    pub const SENSOR_INPUT: Range = r("sensor-input", "", 1.0, 16.0);
     /// Water windows of a panel.
     pub const WATER_WINDOWS: Range = r("water-windows", "", 0.0, 2.0);
     /// Longest rain delay.
@@ -180,6 +182,12 @@ pub mod range {
     pub const ET_OFFSET_STEP: Range = r("et-offset-step", "%", 1.0, 50.0);
     /// What the lowest offset of an ET sensor leaves of its percent.
     pub const ET_LOWEST_SHARE: Range = r("et-lowest-share", "%", 5.0, 100.0);
+    /// Number that names a sensor of a controller.
+    pub const SENSOR_ID: Range = r("sensor-id", "", 1.0, 65_535.0);
+    /// Percent that a weaning adds in its first week, or takes away with every week. Ours.
+    pub const WEANING: Range = r("weaning", "%", 1.0, 200.0);
+    /// Position on a dial, from 1.
+    pub const POSITION: Range = r("position", "", 1.0, 25.0);
     /// Years of every date that is kept.
     pub const YEAR: Range = r("year", "", 1900.0, 2200.0);
     /// Distance from the weather station to the place.

@@ -2,6 +2,7 @@
 //! the assumptions of those models, which are ours.
 
 mod et;
+mod fields;
 mod freeze;
 mod model;
 mod rain;

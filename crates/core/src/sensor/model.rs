@@ -2,7 +2,7 @@ use chrono::{NaiveDate, NaiveDateTime};
 use thiserror::Error;
 
 use crate::controller::{Contact, Controller, ProgramLetter};
-use crate::field::{FieldError, check_date, check_text};
+use crate::field::{FieldError, FieldFault, Fields, check_date};
 use crate::quantity::{OutOfRange, limit, range};
 
 use super::et::{EtSetting, SheetError};
@@ -87,27 +87,21 @@ pub struct Sensor {
 /// Why a sensor is not valid.
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum SensorError {
-    /// The place where it is mounted is missing or too long.
-    #[error("mounting place: {0}")]
-    Place(FieldError),
-    /// The battery's name is too long.
-    #[error("battery: {0}")]
-    Battery(FieldError),
-    /// How it was tested is missing or too long.
-    #[error("test: {0}")]
-    Proof(FieldError),
-    /// A date outside the years that are kept.
-    #[error("date: {0}")]
-    Date(FieldError),
+    /// A field holds what it may not.
+    #[error(transparent)]
+    Field(#[from] FieldFault),
+    /// A reading from a year that is not kept.
+    #[error("readings: {0}")]
+    ReadingDate(FieldError),
     /// A setting that this sensor does not have.
     #[error("the sensor has no such setting")]
     NoSuchSetting,
     /// No settings, or too many.
     #[error("a sensor has 1 to 12 settings, in rising order")]
     Settings,
-    /// A value out of range.
-    #[error(transparent)]
-    OutOfRange(#[from] OutOfRange),
+    /// A reading out of range.
+    #[error("readings: {0}")]
+    Reading(#[from] OutOfRange),
     /// An input that the controller does not have.
     #[error("input {input} of {inputs}: there is no such input")]
     NoSuchInput {
@@ -125,9 +119,6 @@ pub enum SensorError {
     /// A program that is not there.
     #[error("program {} is not in use", .0.get())]
     NoSuchProgram(ProgramLetter),
-    /// A disc that no sensor has.
-    #[error(transparent)]
-    Disc(OutOfRange),
     /// Readings out of order, or too many of them.
     #[error("up to {} readings, from the earliest to the latest", limit::READINGS)]
     Readings,
@@ -195,14 +186,7 @@ impl Sensor {
     /// # Errors
     /// [`SensorError`] for the first thing that is not valid.
     pub fn check(&self, controller: &Controller) -> Result<(), SensorError> {
-        check_text(&self.place, 1, limit::NAME).map_err(SensorError::Place)?;
-        check_text(&self.battery, 0, limit::NAME).map_err(SensorError::Battery)?;
-        if let Some(proof) = &self.proven {
-            check_text(&proof.how, 0, limit::NAME).map_err(SensorError::Proof)?;
-        }
-        for date in self.battery_on.into_iter().chain(self.proven.as_ref().map(|p| p.on)) {
-            check_date(date).map_err(SensorError::Date)?;
-        }
+        self.check_fields()?;
         let inputs = controller.capability.sensor_inputs;
         if !(1..=inputs).contains(&self.input) {
             return Err(SensorError::NoSuchInput { input: self.input, inputs });
@@ -212,22 +196,18 @@ impl Sensor {
         }
         match &self.kind {
             SensorKind::Rain { thresholds_mm, setting } => {
-                check_settings(thresholds_mm, setting.threshold_mm, range::RAIN_THRESHOLD)?;
-                range::RAIN_SENSOR_DELAY.check(f64::from(setting.delay_days))?;
-                setting.disc.check().map_err(SensorError::Disc)?;
+                check_settings(thresholds_mm, setting.threshold_mm)?;
             }
-            SensorKind::Freeze { thresholds_c, threshold_c } => {
-                check_settings(thresholds_c, *threshold_c, range::FREEZE_THRESHOLD)?;
-            }
-            SensorKind::SoilMoisture { readings, threshold_pct } => {
-                for reading in readings.iter().map(|r| r.percent).chain(*threshold_pct) {
-                    range::SOIL_READING.check(reading)?;
+            SensorKind::Freeze { thresholds_c, threshold_c } => check_settings(thresholds_c, *threshold_c)?,
+            SensorKind::SoilMoisture { readings, .. } => {
+                for reading in readings {
+                    range::SOIL_READING.check(reading.percent)?;
                 }
                 if readings.len() > limit::READINGS || !readings.windows(2).all(|pair| pair[0].at < pair[1].at) {
                     return Err(SensorError::Readings);
                 }
                 for reading in readings {
-                    check_date(reading.at.date()).map_err(SensorError::Date)?;
+                    check_date(reading.at.date()).map_err(SensorError::ReadingDate)?;
                 }
             }
             SensorKind::Et { setting, programs } => {
@@ -241,12 +221,9 @@ impl Sensor {
     }
 }
 
-fn check_settings(settings: &[f64], set: f64, range: crate::quantity::Range) -> Result<(), SensorError> {
-    if settings.is_empty() || settings.len() > limit::SENSOR_SETTINGS || !settings.windows(2).all(|p| p[0] < p[1]) {
+fn check_settings(settings: &[f64], set: f64) -> Result<(), SensorError> {
+    if settings.is_empty() || !settings.windows(2).all(|p| p[0] < p[1]) {
         return Err(SensorError::Settings);
-    }
-    for setting in settings {
-        range.check(*setting)?;
     }
     if settings.contains(&set) { Ok(()) } else { Err(SensorError::NoSuchSetting) }
 }
@@ -292,7 +269,10 @@ mod tests {
         let thimble =
             SensorKind::Rain { thresholds_mm: vec![13.0], setting: RainSetting { disc, ..RainSetting::USUAL } };
         let refused = Sensor { kind: thimble, ..good.clone() }.check(&c);
-        assert!(matches!(refused, Err(SensorError::Disc(OutOfRange { value: 1.0, .. }))), "{refused:?}");
+        assert!(
+            matches!(refused, Err(SensorError::Field(FieldFault { field: "disc_capacity_mm", .. }))),
+            "{refused:?}"
+        );
         assert_eq!(
             Sensor { input: 2, ..good.clone() }.check(&c),
             Err(SensorError::NoSuchInput { input: 2, inputs: 1 })

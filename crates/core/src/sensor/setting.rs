@@ -1,7 +1,5 @@
 //! What a rain shut-off is set to, and the disc behind the setting.
 
-use crate::quantity::{OutOfRange, range};
-
 /// How far the vent ring of a rain sensor is open, which sets how fast it dries.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
 pub enum Vent {
@@ -42,16 +40,6 @@ pub struct Disc {
 impl Disc {
     /// 25 mm, and half of the setting.
     pub const USUAL: Self = Self { capacity_mm: 25.0, release_share: 0.5 };
-
-    /// Whether both figures are in range.
-    ///
-    /// # Errors
-    /// [`OutOfRange`] for the first that is not.
-    pub fn check(&self) -> Result<(), OutOfRange> {
-        range::DISC_CAPACITY.check(self.capacity_mm)?;
-        range::DISC_RELEASE.check(self.release_share)?;
-        Ok(())
-    }
 }
 
 impl Default for Disc {

@@ -6,7 +6,7 @@ use upland_core::sensor::Sensor;
 use upland_core::word::{WordError, dial_of, dial_word};
 
 use super::days::ScheduleDoc;
-use super::error::{DocError, letter};
+use super::error::DocError;
 use super::rules::{HoursDoc, hours_doc, hours_of};
 use super::sensor::{SensorDoc, TemporaryDoc};
 use super::tabled::Tabled;
@@ -21,29 +21,20 @@ pub struct MonthDoc {
     pub waterings: Option<u8>,
 }
 
-/// A program.
+/// What stands beside the field table of a program.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
-pub struct ProgramDoc {
-    /// Letter, A to D.
-    pub letter: char,
-    /// Name.
-    #[serde(default)]
-    #[schemars(length(max = limit::PROGRAM_NAME))]
-    pub name: String,
-    /// Waterings a week, where stated.
-    pub waterings_per_week: Option<u8>,
-    /// Whether rain is counted.
-    pub count_rain: bool,
-    /// Whether a person starts each run; such a program has no starts.
-    #[serde(default, skip_serializing_if = "std::ops::Not::not")]
-    pub by_hand: bool,
-    /// Twelve months.
+pub struct ProgramLists {
+    /// Twelve months, January first.
+    #[schemars(length(min = 12, max = 12))]
     pub months: Vec<MonthDoc>,
     /// Days and starts; none until they are chosen.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub schedule: Option<ScheduleDoc>,
 }
+
+/// A program: its field table, its months and its days.
+pub type ProgramDoc = Tabled<Program, ProgramLists>;
 
 const fn version() -> u32 {
     super::VERSION
@@ -88,13 +79,13 @@ impl From<&Controller> for ControllerDoc {
         Self {
             version: super::VERSION,
             name: c.name.clone(),
-            capability: Tabled(c.capability),
+            capability: Tabled::of(c.capability),
             base_month: match c.base_month {
                 BaseMonth::Peak => None,
                 BaseMonth::Month(month) => Some(month.number()),
             },
             programs: c.programs.iter().map(program_doc).collect(),
-            stations: c.stations.iter().cloned().map(Tabled).collect(),
+            stations: c.stations.iter().cloned().map(Tabled::of).collect(),
             station_delay_s: c.station_delay.seconds(),
             windows: hours_doc(&c.windows),
             sensors: c.sensors.iter().map(SensorDoc::from).collect(),
@@ -104,15 +95,11 @@ impl From<&Controller> for ControllerDoc {
 }
 
 fn program_doc(p: &Program) -> ProgramDoc {
-    ProgramDoc {
-        letter: p.letter.get(),
-        name: p.name.clone(),
-        waterings_per_week: p.waterings_per_week,
-        count_rain: p.count_rain,
-        by_hand: p.by_hand,
+    let lists = ProgramLists {
         months: p.months.iter().map(|m| MonthDoc { dial: dial_word(m.dial), waterings: m.waterings }).collect(),
         schedule: (p.schedule != Schedule::default()).then(|| ScheduleDoc::from(&p.schedule)),
-    }
+    };
+    Tabled(p.clone(), lists)
 }
 
 impl TryFrom<&ControllerDoc> for Controller {
@@ -137,27 +124,23 @@ impl TryFrom<&ControllerDoc> for Controller {
             station_delay: RunTime::from_seconds(doc.station_delay_s),
             windows: hours_of(&doc.windows)?,
             sensors: doc.sensors.iter().map(Sensor::try_from).collect::<Result<_, _>>()?,
-            temporaries: doc.temporaries.iter().map(Temporary::try_from).collect::<Result<_, _>>()?,
+            temporaries: doc.temporaries.iter().map(Temporary::from).collect(),
         };
         controller.check()?;
         Ok(controller)
     }
 }
 
-fn program(doc: &ProgramDoc) -> Result<Program, DocError> {
-    let plans: Vec<MonthPlan> = doc
+fn program(Tabled(entered, lists): &ProgramDoc) -> Result<Program, DocError> {
+    let plans: Vec<MonthPlan> = lists
         .months
         .iter()
         .map(|m| Ok(MonthPlan { dial: dial_of(&m.dial)?, waterings: m.waterings }))
         .collect::<Result<_, DocError>>()?;
     Ok(Program {
-        letter: letter(doc.letter)?,
-        name: doc.name.clone(),
-        waterings_per_week: doc.waterings_per_week,
-        count_rain: doc.count_rain,
-        by_hand: doc.by_hand,
-        months: plans.try_into().map_err(|_| DocError::Months(doc.months.len()))?,
-        schedule: doc.schedule.as_ref().map(Schedule::try_from).transpose()?.unwrap_or_default(),
+        months: plans.try_into().map_err(|_| DocError::Months(lists.months.len()))?,
+        schedule: lists.schedule.as_ref().map(Schedule::try_from).transpose()?.unwrap_or_default(),
+        ..entered.clone()
     })
 }
 

@@ -5,45 +5,18 @@ use serde::{Deserialize, Serialize};
 use thiserror::Error;
 use upland_core::climate::normals::{MonthNormal, Normals};
 use upland_core::controller::{Controller, name_is_valid};
-use upland_core::field::check_text;
 use upland_core::found::{Panel, PanelError};
-use upland_core::place::{Position, Rules, RulesError};
+use upland_core::place::{Place, Rules, RulesError};
 use upland_core::quantity::{OutOfRange, limit, range};
 
-use super::{ControllerDoc, DocError, PanelDoc, RulesDoc, VERSION, upgrade};
+use super::place::{SitePlaceDoc, SiteRules};
+use super::{ControllerDoc, DocError, PanelDoc, RulesDoc, Tabled, VERSION, upgrade};
 
 /// Largest site file, bytes: hundreds of controllers stay far under it.
 pub const SITE_BYTES: usize = 4 * 1024 * 1024;
 
 /// Most controllers of one place.
 pub const CONTROLLERS_MAX: usize = 64;
-
-/// A place.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
-#[serde(deny_unknown_fields)]
-pub struct SitePlaceDoc {
-    /// Name.
-    #[schemars(length(min = 1, max = limit::NAME))]
-    pub name: String,
-    /// House number, for rules that go by it.
-    #[serde(default)]
-    #[schemars(length(max = limit::HOUSE_NUMBER))]
-    pub house_number: String,
-    /// Latitude, degrees, north positive.
-    #[schemars(range(min = range::LATITUDE.min, max = range::LATITUDE.max))]
-    pub latitude: f64,
-    /// Longitude, degrees, east positive.
-    #[schemars(range(min = range::LONGITUDE.min, max = range::LONGITUDE.max))]
-    pub longitude: f64,
-    /// Elevation, m.
-    #[schemars(range(min = range::ELEVATION.min, max = range::ELEVATION.max))]
-    pub elevation_m: f64,
-    /// IANA time zone.
-    pub time_zone: String,
-    /// Water rules.
-    #[serde(default)]
-    pub rules: RulesDoc,
-}
 
 /// A month of an average year.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
@@ -101,14 +74,8 @@ pub struct SiteDoc {
 /// A place with everything that belongs to it.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Site {
-    /// Name.
-    pub name: String,
-    /// House number; may be empty.
-    pub house_number: String,
-    /// Position.
-    pub position: Position,
-    /// Time zone.
-    pub zone: chrono_tz::Tz,
+    /// The place itself.
+    pub place: Place,
     /// Water rules.
     pub rules: Rules,
     /// Name and normals of its weather.
@@ -152,9 +119,6 @@ pub enum SiteError {
         /// What is wrong.
         error: OutOfRange,
     },
-    /// A time zone that is not known.
-    #[error("place.time_zone: {0:?} is no time zone of the IANA list")]
-    TimeZone(String),
     /// Rules that are not valid.
     #[error("place.rules: {0}")]
     Rules(RulesError),
@@ -272,15 +236,7 @@ impl From<&Site> for SiteDoc {
     fn from(site: &Site) -> Self {
         Self {
             version: VERSION,
-            place: SitePlaceDoc {
-                name: site.name.clone(),
-                house_number: site.house_number.clone(),
-                latitude: site.position.latitude_deg(),
-                longitude: site.position.longitude_deg(),
-                elevation_m: site.position.elevation_m(),
-                time_zone: site.zone.name().to_owned(),
-                rules: RulesDoc::from(&site.rules),
-            },
+            place: Tabled(site.place.clone(), SiteRules { rules: RulesDoc::from(&site.rules) }),
             weather: site.weather.as_ref().map(|(name, normals)| SiteWeatherDoc {
                 name: name.clone(),
                 normals: normals
@@ -308,20 +264,8 @@ impl TryFrom<&SiteDoc> for Site {
         if doc.version != VERSION {
             return Err(SiteError::Version(u64::from(doc.version)));
         }
-        let place = &doc.place;
-        if !name_is_valid(&place.name) {
-            return Err(SiteError::Name { path: "place.name".into() });
-        }
-        if check_text(&place.house_number, 0, limit::HOUSE_NUMBER).is_err() {
-            return Err(SiteError::Name { path: "place.house_number".into() });
-        }
-        let out = |path: &str| {
-            let path = path.to_owned();
-            move |error| SiteError::OutOfRange { path, error }
-        };
-        let position = Position::new(place.latitude, place.longitude, place.elevation_m).map_err(out("place"))?;
-        let zone = place.time_zone.parse().map_err(|_| SiteError::TimeZone(place.time_zone.clone()))?;
-        let rules = Rules::try_from(&place.rules).map_err(SiteError::RulesDoc)?;
+        let Tabled(place, SiteRules { rules }) = &doc.place;
+        let rules = Rules::try_from(rules).map_err(SiteError::RulesDoc)?;
         rules.check(&place.house_number).map_err(SiteError::Rules)?;
         let weather = doc.weather.as_ref().map(read_weather).transpose()?;
         let controllers = read_controllers(&doc.controllers)?;
@@ -337,16 +281,7 @@ impl TryFrom<&SiteDoc> for Site {
                 Ok((at, panel))
             })
             .collect::<Result<_, SiteError>>()?;
-        Ok(Self {
-            name: place.name.clone(),
-            house_number: place.house_number.clone(),
-            position,
-            zone,
-            rules,
-            weather,
-            controllers,
-            as_found,
-        })
+        Ok(Self { place: place.clone(), rules, weather, controllers, as_found })
     }
 }
 

@@ -1,25 +1,16 @@
+use schemars::JsonSchema;
 use serde::{Deserialize, Serialize};
-use upland_core::place::Position;
-use upland_core::quantity::OutOfRange;
+use upland_core::place::Place;
 
-/// A place.
+use super::rules::RulesDoc;
+use super::tabled::Tabled;
+
+/// What stands beside the field table of a stored place.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[serde(deny_unknown_fields)]
-pub struct PlaceDoc {
+pub struct PlaceLinks {
     /// Version of the document.
     pub version: u32,
-    /// Name of the place.
-    pub name: String,
-    /// House number, for rules that go by it; may be empty.
-    pub house_number: String,
-    /// Latitude, degrees, north positive.
-    pub latitude: f64,
-    /// Longitude, degrees, east positive.
-    pub longitude: f64,
-    /// Elevation, m.
-    pub elevation_m: f64,
-    /// IANA time zone.
-    pub time_zone: String,
     /// Key of the weather that the place looks at.
     pub weather: Option<String>,
     /// Key of the weather whose rain counts, where that is another.
@@ -30,15 +21,20 @@ pub struct PlaceDoc {
     pub gap_weather: Vec<String>,
     /// Water rules.
     #[serde(default)]
-    pub rules: super::RulesDoc,
+    pub rules: RulesDoc,
 }
 
-impl PlaceDoc {
-    /// The position.
-    ///
-    /// # Errors
-    /// [`OutOfRange`] where it cannot be.
-    pub fn position(&self) -> Result<Position, OutOfRange> {
-        Position::new(self.latitude, self.longitude, self.elevation_m)
-    }
+/// A place as it is stored.
+pub type PlaceDoc = Tabled<Place, PlaceLinks>;
+
+/// What stands beside the field table of a place in a site file.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SiteRules {
+    /// Water rules.
+    #[serde(default)]
+    pub rules: RulesDoc,
 }
+
+/// A place of a site file.
+pub type SitePlaceDoc = Tabled<Place, SiteRules>;

@@ -13,10 +13,10 @@ type Step = fn(&mut Map<String, Value>);
 /// The steps of a kind of document: from version 1, from version 2, and so on.
 type Steps = [Step; VERSION as usize - 1];
 
-const CONTROLLER: Steps = [controller_from_1, controller_from_2];
-const FIELD_RECORD: Steps = [field_record_from_1, unchanged];
-const SITE: Steps = [|site| each_controller(site, 0), |site| each_controller(site, 1)];
-const UNCHANGED: Steps = [unchanged; 2];
+const CONTROLLER: Steps = [controller_from_1, controller_from_2, controller_from_3];
+const FIELD_RECORD: Steps = [field_record_from_1, unchanged, unchanged];
+const SITE: Steps = [|site| each_controller(site, 0), |site| each_controller(site, 1), |site| each_controller(site, 2)];
+const UNCHANGED: Steps = [unchanged; 3];
 
 /// A controller's document as the present version has it.
 ///
@@ -143,6 +143,27 @@ fn controller_from_2(fields: &mut Map<String, Value>) {
     }
 }
 
+/// Version 4 keeps what a sensor or a temporary setting is set to among its other fields, and calls the two dials
+/// of an ET sensor what they are called everywhere.
+fn controller_from_3(fields: &mut Map<String, Value>) {
+    for list in ["sensors", "temporaries"] {
+        let entries = fields.get_mut(list).and_then(Value::as_array_mut).into_iter().flatten();
+        for entry in entries.filter_map(Value::as_object_mut) {
+            if let Some(Value::Object(setting)) = entry.remove("setting") {
+                entry.extend(setting);
+            }
+            for (old, new) in [("class", "climate"), ("trim", "offset")] {
+                if let Some(value) = entry.remove(old) {
+                    entry.insert(new.into(), value);
+                }
+            }
+            if let Some(Value::Object(proof)) = entry.remove("proven") {
+                entry.extend(proof.into_iter().map(|(key, value)| (format!("proven_{key}"), value)));
+            }
+        }
+    }
+}
+
 /// Version 2 keeps values as values. Version 1 kept the words that were shown: minutes, starts and
 /// percents read back from them; days do not, so those slots count as not dialled. A change that
 /// was proposed on a round stays in its words.
@@ -188,7 +209,7 @@ mod tests {
 
     #[test]
     fn a_version_that_is_not_known_is_refused() {
-        assert_eq!(controller(json!({ "version": 4 })), Err(DocError::Version(4)));
+        assert_eq!(controller(json!({ "version": 5 })), Err(DocError::Version(5)));
         assert_eq!(controller(json!({ "version": "x" })), Err(DocError::Version(0)));
     }
 

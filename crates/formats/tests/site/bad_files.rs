@@ -17,11 +17,11 @@ fn spoiled(change: impl FnOnce(&mut Value)) -> SiteError {
 #[test]
 fn another_version_is_named_before_anything_else() {
     let error = spoiled(|v| {
-        v["version"] = 4.into();
+        v["version"] = 5.into();
         v["place"] = json!("of another shape");
     });
-    assert_eq!(error, SiteError::Version(4));
-    assert!(error.to_string().contains("versions 1 to 3"), "{error}");
+    assert_eq!(error, SiteError::Version(5));
+    assert!(error.to_string().contains("versions 1 to 4"), "{error}");
 }
 
 #[test]

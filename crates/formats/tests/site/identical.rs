@@ -8,7 +8,7 @@ use upland_core::found::{FoundProgram, FoundStation, Panel, PanelClock, SensorSw
 use upland_core::landscape::{
     CycleSoak, Density, Exposure, Maturity, Plant, Planting, Slope, Soil, SprinklerType, WaterNeed,
 };
-use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Position, Rules, Season, SeasonRule};
+use upland_core::place::{Ban, ClosedDates, DayOfYear, DayRule, Place, Position, Rules, Season, SeasonRule};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::sensor::{Disc, EtSetting, EtSheet, Proof, RainSetting, Reading, Sensor, SensorKind, Vent};
 use upland_formats::site::{Site, read_site, write_site};
@@ -309,10 +309,12 @@ fn site() -> impl Strategy<Value = Site> {
     let normals = proptest::option::of(proptest::array::uniform12((0.0f64..12.0, proptest::option::of(0.0f64..300.0))));
     ((-60.0f64..60.0, -179.0f64..179.0), rules(), normals, controller("Gate"), controller("Wall"), panel()).prop_map(
         |((lat, lon), rules, normals, gate, wall, panel)| Site {
-            name: "Hill".into(),
-            house_number: "14".into(),
-            position: Position::new(lat, lon, 214.0).unwrap(),
-            zone: chrono_tz::America::Los_Angeles,
+            place: Place {
+                name: "Hill".into(),
+                house_number: "14".into(),
+                position: Position::new(lat, lon, 214.0).unwrap(),
+                zone: chrono_tz::America::Los_Angeles,
+            },
             rules,
             weather: normals.map(|months| {
                 let months = months.map(|(et0_mm_per_day, rain_mm)| MonthNormal { et0_mm_per_day, rain_mm });

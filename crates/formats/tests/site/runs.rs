@@ -13,14 +13,14 @@ fn day(text: &str) -> NaiveDate {
 /// Calls `with` with the runs of the library's controller from a day to a day.
 fn runs<T>(from: &str, to: &str, with: impl FnOnce(&[NamedRun<'_>], chrono_tz::Tz) -> T) -> T {
     let site = read_site(&example("library-terraces")).unwrap();
-    let rules = site.rules.bind(&site.house_number);
+    let rules = site.rules.bind(&site.place.house_number);
     let normals = site.weather.as_ref().map(|(_, n)| n);
-    let situation = Situation { rules: &rules, normals, zone: &site.zone, first: day(from) };
+    let situation = Situation { rules: &rules, normals, zone: &site.place.zone, first: day(from) };
     let c = &site.controllers[0];
-    let found = expand(c, &situation.plan(c), &site.zone, [day(from), day(to)], Level::Calendar);
+    let found = expand(c, &situation.plan(c), &site.place.zone, [day(from), day(to)], Level::Calendar);
     let named: Vec<NamedRun<'_>> =
         found.runs.iter().map(|run| NamedRun { controller: &c.name, station: "Lawn", run }).collect();
-    with(&named, site.zone)
+    with(&named, site.place.zone)
 }
 
 #[test]

@@ -16,12 +16,12 @@ fn golden(version: &str, name: &str) -> String {
 #[test]
 fn site_files_of_older_versions_mean_what_they_meant() {
     for name in FILES {
-        let site = read_site(golden("v3", name).as_bytes()).unwrap_or_else(|e| panic!("{name}: {e}"));
-        for version in ["v1", "v2"] {
+        let site = read_site(golden("v4", name).as_bytes()).unwrap_or_else(|e| panic!("{name}: {e}"));
+        for version in ["v1", "v2", "v3"] {
             assert_eq!(read_site(golden(version, name).as_bytes()).unwrap(), site, "{version} {name}");
         }
         let written = write_site(&site);
-        assert!(written.starts_with("{\n  \"version\": 3,"), "{name}");
+        assert!(written.starts_with("{\n  \"version\": 4,"), "{name}");
         assert_eq!(read_site(written.as_bytes()).unwrap(), site, "{name}");
     }
 }

@@ -19,7 +19,7 @@ use upland_core::climate::daily::DailyWeather;
 use upland_core::climate::normals::Normals;
 use upland_core::climate::review::Decision;
 use upland_core::controller::Controller;
-use upland_core::place::{Position, Rules};
+use upland_core::place::{Place, Position, Rules};
 use upland_formats::site::FieldDoc;
 use uuid::Uuid;
 
@@ -62,14 +62,8 @@ pub struct Versioned<T> {
 /// A place.
 #[derive(Debug, Clone, PartialEq)]
 pub struct PlaceRecord {
-    /// Name.
-    pub name: String,
-    /// House number; may be empty.
-    pub house_number: String,
-    /// Position.
-    pub position: Position,
-    /// IANA time zone.
-    pub time_zone: String,
+    /// The place itself.
+    pub place: Place,
     /// The weather that it looks at.
     pub series_id: Option<Uuid>,
     /// Weather beside that.

@@ -262,8 +262,8 @@ impl Account {
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn set_usual_station(&self, station: &Station) -> Result<(), StoreError> {
-        let document =
-            serde_json::to_value(Tabled(station.clone())).map_err(|error| StoreError::BrokenRow(error.to_string()))?;
+        let document = serde_json::to_value(Tabled::of(station.clone()))
+            .map_err(|error| StoreError::BrokenRow(error.to_string()))?;
         diesel::update(accounts::table.filter(accounts::id.eq(self.id)))
             .set(accounts::usual_station.eq(Some(document)))
             .execute(&mut self.connection().await?)

@@ -19,7 +19,7 @@ pub(crate) struct PlaceRow {
 
 impl PlaceRow {
     pub(crate) fn new(account_id: Uuid, id: Uuid, place: &PlaceRecord) -> Self {
-        let (name, series_id) = (place.name.clone(), place.series_id);
+        let (name, series_id) = (place.place.name.clone(), place.series_id);
         let further_series = place.further.all().collect();
         Self { account_id, id, name, series_id, document: place.to_document(), further_series }
     }

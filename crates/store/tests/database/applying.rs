@@ -76,7 +76,7 @@ async fn a_stale_version_is_refused_and_nothing_is_written() {
     let error = c.account.apply(&action).await.unwrap_err();
     assert!(matches!(error, StoreError::Conflict { id, kind: Kind::Place, expected: 1, current: 2 } if id == place_id));
     assert_eq!(c.account.controller(controller_id).await.unwrap().value.controller.name, "Cabinet");
-    assert_eq!(c.account.place(place_id).await.unwrap().value.name, "Renamed");
+    assert_eq!(c.account.place(place_id).await.unwrap().value.place.name, "Renamed");
 }
 
 #[tokio::test(flavor = "multi_thread")]
@@ -146,7 +146,7 @@ async fn an_action_that_was_refused_can_be_done_under_its_id() {
     assert!(matches!(c.account.apply(&action).await, Err(StoreError::Conflict { .. })));
     action.writes[0].made_on = 1;
     c.account.apply(&action).await.unwrap();
-    assert_eq!(c.account.place(id).await.unwrap().value.name, "Two");
+    assert_eq!(c.account.place(id).await.unwrap().value.place.name, "Two");
 }
 
 #[tokio::test(flavor = "multi_thread")]

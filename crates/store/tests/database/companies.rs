@@ -131,7 +131,7 @@ async fn nothing_of_a_neighbour_is_changed() {
     let theirs = neighbour.account.upload(upload).await.unwrap();
     assert_eq!((theirs.content.as_slice(), theirs.typed.len()), (&b"x"[..], 0));
 
-    assert_eq!(neighbour.account.place(place_id).await.unwrap().value.name, "Library");
+    assert_eq!(neighbour.account.place(place_id).await.unwrap().value.place.name, "Library");
     assert_eq!(neighbour.account.controller(controller_id).await.unwrap().version, 1);
     assert_eq!(neighbour.account.series(series_id).await.unwrap().0.version, 1);
     assert_eq!(neighbour.store.user_by_email("neighbour@example.com").await.unwrap().units, "metric");

@@ -8,7 +8,7 @@ use upland_core::climate::normals::MonthNormal;
 use upland_core::climate::review::{Decision, Verdict};
 use upland_core::controller::*;
 use upland_core::landscape::{CycleSoak, Exposure, Plant, Slope, Soil, Sprinkler, SprinklerType};
-use upland_core::place::{DayRule, Position, Rules};
+use upland_core::place::{DayRule, Place, Position, Rules};
 use upland_core::quantity::{Coefficient, Percent, RunTime};
 use upland_core::sensor::{EtSetting, EtSheet, Proof, Reading, Sensor, SensorKind};
 use upland_formats::site::{
@@ -35,10 +35,12 @@ pub(crate) async fn company(store: &Store, name: &str) -> Company {
 
 pub(crate) fn place(name: &str, series_id: Option<Uuid>) -> PlaceRecord {
     PlaceRecord {
-        name: name.into(),
-        house_number: "14b".into(),
-        position: Position::new(47.6, 8.5, 410.0).unwrap(),
-        time_zone: "Europe/Zurich".into(),
+        place: Place {
+            name: name.into(),
+            house_number: "14b".into(),
+            position: Position::new(47.6, 8.5, 410.0).unwrap(),
+            zone: chrono_tz::Europe::Zurich,
+        },
         series_id,
         further: FurtherWeather::default(),
         rules: Rules {

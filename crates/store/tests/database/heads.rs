@@ -40,7 +40,7 @@ async fn heads_are_searched_sorted_and_cut() {
         assert_eq!(ask(filter).await.items.len(), found, "{text}");
     }
     let part = c.account.places_part("yard", 0, 10).await.unwrap();
-    assert_eq!((part.items.len(), part.items[0].value.name.as_str()), (1, "Mill"), "by its controller");
+    assert_eq!((part.items.len(), part.items[0].value.place.name.as_str()), (1, "Mill"), "by its controller");
     assert_eq!(c.account.places_part("", 1, 1).await.unwrap().total, 2);
 }
 

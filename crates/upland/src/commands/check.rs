@@ -56,7 +56,7 @@ pub(super) fn run(args: &SiteCheck) -> anyhow::Result<Outcome> {
 
 fn findings(opened: &Opened, args: &SiteCheck) -> Vec<Finding> {
     let site = &opened.site;
-    let today = args.date.unwrap_or_else(|| chrono::Utc::now().with_timezone(&site.zone).date_naive());
+    let today = args.date.unwrap_or_else(|| chrono::Utc::now().with_timezone(&site.place.zone).date_naive());
     let situation = opened.situation(today);
     let mut out = Vec::new();
     for controller in &site.controllers {

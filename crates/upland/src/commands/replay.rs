@@ -25,7 +25,7 @@ pub(super) fn run(args: &SiteReplay) -> anyhow::Result<Outcome> {
             return Ok(Outcome::BadData);
         }
     };
-    let site = match Site::new(&opened.site.position, args.wind_height, Guesses::default()) {
+    let site = match Site::new(&opened.site.place.position, args.wind_height, Guesses::default()) {
         Ok(site) => site,
         Err(error) => {
             complain(format_args!("{error}"));
@@ -95,9 +95,13 @@ fn replayed(opened: &Opened, file: &WeatherFile, season: &Season) -> ReplayDoc {
     let site = &opened.site;
     let normals = normals(opened, file);
     let first = season.dates[0];
-    let situation = Situation { rules: &opened.rules, normals: normals.as_ref(), zone: &site.zone, first };
-    let sunrise_hours =
-        sunrise_hours(site.position.latitude_deg(), site.position.longitude_deg(), &site.zone, first.year());
+    let situation = Situation { rules: &opened.rules, normals: normals.as_ref(), zone: &site.place.zone, first };
+    let sunrise_hours = sunrise_hours(
+        site.place.position.latitude_deg(),
+        site.place.position.longitude_deg(),
+        &site.place.zone,
+        first.year(),
+    );
     // Without a year of weather the month with most of what there is stands for the peak.
     let most = season.et0_mm.iter().copied().fold(0.0, f64::max);
     let mut doc = ReplayDoc::of(season);

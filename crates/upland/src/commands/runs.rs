@@ -32,7 +32,7 @@ pub(super) fn run(args: &SiteRuns) -> anyhow::Result<Outcome> {
         // What was to end before the first day, and still stands in the file, was not put back.
         let as_it_stands = controller.clone().as_of(args.from);
         let plan = situation.plan(&as_it_stands);
-        let found = expand(&as_it_stands, &plan, &site.zone, [args.from, args.to], Level::Calendar);
+        let found = expand(&as_it_stands, &plan, &site.place.zone, [args.from, args.to], Level::Calendar);
         for run in found.runs {
             let station = controller.station(run.station).map_or("", |s| s.name.as_str());
             runs.push((&controller.name, station, run));
@@ -42,9 +42,9 @@ pub(super) fn run(args: &SiteRuns) -> anyhow::Result<Outcome> {
     let named: Vec<NamedRun<'_>> =
         runs.iter().map(|(controller, station, run)| NamedRun { controller, station, run }).collect();
     let text = match args.format {
-        RunsFormat::Csv => runs_csv(&named, &site.zone),
+        RunsFormat::Csv => runs_csv(&named, &site.place.zone),
         // The stamp goes by the days asked for, so that the same question gives the same file.
-        RunsFormat::Ics => runs_calendar(&site.name, &named, args.from.and_time(NaiveTime::MIN).and_utc()),
+        RunsFormat::Ics => runs_calendar(&site.place.name, &named, args.from.and_time(NaiveTime::MIN).and_utc()),
     };
     stdout().lock().write_all(text.as_bytes())?;
     Ok(Outcome::Done)

@@ -32,7 +32,7 @@ impl Opened {
     /// Reads a site file.
     pub(super) fn read(bytes: &[u8]) -> Result<Self, SiteError> {
         let site = read_site(bytes)?;
-        let rules = site.rules.bind(&site.house_number);
+        let rules = site.rules.bind(&site.place.house_number);
         Ok(Self { site, rules })
     }
 
@@ -40,6 +40,6 @@ impl Opened {
     pub(super) fn situation(&self, day: NaiveDate) -> Situation<'_, chrono_tz::Tz> {
         let monday = day - TimeDelta::days(i64::from(day.weekday().num_days_from_monday()));
         let normals = self.site.weather.as_ref().map(|(_, n)| n);
-        Situation { rules: &self.rules, normals, zone: &self.site.zone, first: monday }
+        Situation { rules: &self.rules, normals, zone: &self.site.place.zone, first: monday }
     }
 }

@@ -3,9 +3,10 @@
 
 use anyhow::Context;
 use chrono::{NaiveDate, TimeDelta, Utc};
+use chrono_tz::Tz;
 use upland_core::controller::{Controller, Preset, ProgramLetter, Schedule, StartTime, Station};
 use upland_core::landscape::{Plant, Soil, SprinklerType};
-use upland_core::place::{Position, Rules};
+use upland_core::place::{Place, Position, Rules};
 use upland_core::quantity::RunTime;
 use upland_core::sensor::{Sensor, SensorKind};
 use upland_formats::site::{Answer, DialledDoc, FieldDoc, GroundDoc, PanelNextDoc, RoundDoc};
@@ -107,10 +108,12 @@ async fn place_of(demo: &Demo, numbers: &mut Numbers, nth: usize, weather: Uuid)
     let spread = |n: &mut Numbers| n.under(4000) as f64 / 10_000.0 - 0.2;
     let position = Position::new(47.5 + spread(numbers), -122.2 + spread(numbers), 150.0 + numbers.under(200) as f64)?;
     let place = PlaceRecord {
-        name,
-        house_number: (numbers.under(200) + 1).to_string(),
-        position,
-        time_zone: "America/Los_Angeles".into(),
+        place: Place {
+            name,
+            house_number: (numbers.under(200) + 1).to_string(),
+            position,
+            zone: Tz::America__Los_Angeles,
+        },
         // One in forty waits for its weather.
         series_id: (numbers.under(40) > 0).then_some(weather),
         further: FurtherWeather::default(),

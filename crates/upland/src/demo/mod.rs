@@ -11,9 +11,10 @@ mod weather;
 
 use anyhow::Context;
 use chrono::{NaiveDate, TimeDelta, Utc};
+use chrono_tz::Tz;
 use upland_core::climate::normals::MonthNormal;
 use upland_core::controller::Controller;
-use upland_core::place::{Position, Rules};
+use upland_core::place::{Place, Position, Rules};
 use upland_formats::site::FieldDoc;
 use upland_store::{
     Account, Action, ControllerRecord, FieldRecord, FurtherWeather, HoursOnRecord, PlaceRecord, Record, Role,
@@ -175,10 +176,12 @@ impl Demo {
         rules: Rules,
     ) -> anyhow::Result<Uuid> {
         let place = PlaceRecord {
-            name: name.into(),
-            house_number: number.into(),
-            position: Position::new(at[0], at[1], at[2])?,
-            time_zone: "America/Los_Angeles".into(),
+            place: Place {
+                name: name.into(),
+                house_number: number.into(),
+                position: Position::new(at[0], at[1], at[2])?,
+                zone: Tz::America__Los_Angeles,
+            },
             series_id,
             further,
             rules,

@@ -228,7 +228,7 @@ fn check_finds_a_percent_outside_the_range() {
 fn a_file_that_is_no_site_is_bad_data_with_its_place() {
     let file = std::fs::read_to_string(example("glasshouse")).unwrap();
     for (spoiled, says) in [
-        (file.replacen("\"version\": 3", "\"version\": 4", 1), "version 4"),
+        (file.replacen("\"version\": 4", "\"version\": 5", 1), "version 5"),
         (file[..200].to_owned(), "line "),
         (file.replacen("\"latitude\"", "\"breadth\"", 1), "breadth"),
     ] {
@@ -245,7 +245,7 @@ fn a_file_that_is_no_site_is_bad_data_with_its_place() {
 fn the_schema_is_json_and_names_its_version() {
     let out = upland(&["schema"], "");
     let schema: serde_json::Value = serde_json::from_slice(&out.stdout).unwrap();
-    assert_eq!(schema["properties"]["version"]["const"], 3);
+    assert_eq!(schema["properties"]["version"]["const"], 4);
     assert_eq!(schema["additionalProperties"], false);
 }
 

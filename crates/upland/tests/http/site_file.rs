@@ -49,7 +49,7 @@ async fn files_that_are_no_site_are_refused_with_their_reason_and_store_nothing(
     let cases: [(&str, Vec<u8>, &str); 6] = [
         (
             "another version",
-            sound.replacen("\"version\": 3", "\"version\": 9", 1).into_bytes(),
+            sound.replacen("\"version\": 4", "\"version\": 9", 1).into_bytes(),
             "version 9 is not known",
         ),
         ("truncated", sound.as_bytes()[..sound.len() / 2].to_vec(), "line "),
@@ -102,7 +102,7 @@ fn at_every_limit() -> Value {
     });
     controller["sensors"] = sensors.collect();
     let temporary = |n| {
-        json!({"id": n, "setting": {"kind": "bypass", "sensor": 1 + n % 16}, "since": "2199-12-31",
+        json!({"id": n, "kind": "bypass", "sensor": 1 + n % 16, "since": "2199-12-31",
                "until": "2200-12-31", "reason": "Ü".repeat(200), "by": "Oda"})
     };
     controller["temporaries"] = (1..=64).map(temporary).collect();

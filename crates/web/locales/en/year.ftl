@@ -52,10 +52,12 @@ short-more = Too short to reach the roots. Fewer days with longer runs deliver t
 short-repair = Water { $a } times a week at { $b }
 program-title = Program { $a }
 program-sub = name, waterings, rain
+program-letter = Program
+program-by-hand = Started by hand
 program-name = What it waters
 program-name-long = Enter at most 20 characters.
-program-waterings = Waterings a week
-program-rain = subtract rain from demand
+program-waterings-per-week = Waterings a week
+program-count-rain = subtract rain from demand
 program-save = Save program { $a }
 
 # The working.

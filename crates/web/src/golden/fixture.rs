@@ -6,7 +6,7 @@ use upland_core::controller::{
     Controller, DayMode, Days, Hours, Preset, ProgramLetter, Schedule, StartTime, Station, Temporary, TemporaryKind,
 };
 use upland_core::landscape::{CycleSoak, Exposure, Plant, Slope, Soil, SprinklerType};
-use upland_core::place::{Position, Rules};
+use upland_core::place::{Place, Position, Rules};
 use upland_core::quantity::{MonthOfYear, Percent, RateMmPerHour, RunTime};
 use upland_core::sensor::{Sensor, SensorKind};
 use uuid::Uuid;
@@ -99,10 +99,12 @@ pub(super) fn context(half: Half) -> ControllerContext {
     let sign = if half == Half::North { 1.0 } else { -1.0 };
     let position = Position::new(sign * 47.5, 12.2, 214.0).unwrap();
     let place = PlaceRecord {
-        name: "Library Terraces".into(),
-        house_number: "14".into(),
-        position,
-        time_zone: "Europe/Vienna".into(),
+        place: Place {
+            name: "Library Terraces".into(),
+            house_number: "14".into(),
+            position,
+            zone: chrono_tz::Europe::Vienna,
+        },
         series_id: Some(Uuid::from_u128(3)),
         further: FurtherWeather::default(),
         rules: Rules {

@@ -115,7 +115,7 @@ fn the_strips_and_the_sun() {
         let budget = context.budget().unwrap();
         let (normals, days) = (context.normals().unwrap(), days(half));
         let input = StripInput { normals, group: budget.groups.first(), days: &days, today: half.today(), units };
-        let position = &context.at.place.value.position;
+        let position = &context.at.place.value.place.position;
         let now = half.today().and_time(NaiveTime::from_hms_opt(7, 12, 0).unwrap());
         let arc =
             DayArc::draw([position.latitude_deg(), position.longitude_deg()], context.at.zone, &context.at.rules, now);

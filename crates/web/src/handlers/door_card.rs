@@ -42,7 +42,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         back: format!("/controllers/{id}/year"),
         dial: format!("/controllers/{id}/dial-in"),
         controller: c.name.clone(),
-        place: w.t2("card-place", &context.at.place.value.name, used),
+        place: w.t2("card-place", &context.at.place.value.place.name, used),
         issued: issued(today),
         by: user.user.name.clone(),
         company: user.user.account_name.clone(),

@@ -53,7 +53,7 @@ pub(crate) async fn strips(
 /// Sunrise, sunset and the month's normals at a place.
 pub(crate) fn ephemeris(at: &PlaceContext, today: NaiveDate, units: Units) -> Ephemeris {
     let w = Words;
-    let position = &at.place.value.position;
+    let position = &at.place.value.place.position;
     let sun = sun_of(position.latitude_deg(), position.longitude_deg(), at.zone, today);
     let time = |t: Option<chrono::DateTime<chrono::Utc>>| {
         t.map_or_else(|| w.t("sun-none"), |t| clock(nearest_minute(t, at.zone)))

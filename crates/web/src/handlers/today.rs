@@ -102,7 +102,7 @@ pub(crate) async fn show(
         month_year: w.t2("month-year", month_long(month), today.year().to_string()),
         of_year: w.t2("today-day-of", today.ordinal().to_string(), days.to_string()),
         arc: home.as_ref().map(|p| {
-            let position = &p.place.value.position;
+            let position = &p.place.value.place.position;
             DayArc::draw([position.latitude_deg(), position.longitude_deg()], p.zone, &p.rules, now)
         }),
         normal: home.as_ref().and_then(|p| normal_now(p, today, user.units)),

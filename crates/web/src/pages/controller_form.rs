@@ -1,17 +1,17 @@
 use crate::context::ChangeEntry;
 use chrono_tz::Tz;
 use upland_core::controller::{
-    BaseMonth, Capability, CapabilityError, ClockFace, Contact, Controller, ControllerError, DayModes, PanelOrder,
-    Preset, RunError, ScheduleError, StartOff,
+    BaseMonth, Capability, CapabilityError, Controller, ControllerError, Preset, RunError, ScheduleError,
 };
-use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
+use upland_core::field::Fields;
+use upland_core::quantity::{MonthOfYear, RunTime, range};
 use upland_core::word::Word;
 use uuid::Uuid;
 
-use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
 use super::water_windows::{self, WindowRow};
+use super::{Choice, field_form};
 use crate::form::{Form, new_key};
 use crate::show::{Measure, Units, date_short, month_long, percent};
 use crate::words::Words;
@@ -27,14 +27,7 @@ pub(crate) struct ControllerFormTemplate {
     pub(crate) place: String,
     pub(crate) place_href: String,
     pub(crate) presets: Vec<PresetLink>,
-    pub(crate) storages: Vec<Choice>,
-    pub(crate) scopes: Vec<Choice>,
     pub(crate) base_months: Vec<Choice>,
-    pub(crate) yes_no: Vec<Choice>,
-    pub(crate) contacts: Vec<Choice>,
-    pub(crate) panel_orders: Vec<Choice>,
-    pub(crate) start_offs: Vec<Choice>,
-    pub(crate) clock_faces: Vec<Choice>,
     pub(crate) windows: Vec<WindowRow>,
     pub(crate) links: Vec<(String, String)>,
     pub(crate) spine: Option<Spine>,
@@ -113,17 +106,45 @@ pub(crate) fn summary(c: &Capability) -> String {
     )
 }
 
-pub(crate) fn storages() -> Vec<Choice> {
-    vec![Choice::new("by_month", Words.t("storage-by-month")), Choice::new("single", Words.t("storage-single"))]
-}
-
-pub(crate) fn scopes() -> Vec<Choice> {
-    vec![Choice::new("all_programs", Words.t("scope-all")), Choice::new("each_program", Words.t("scope-each"))]
-}
-
 pub(crate) fn base_months() -> Vec<Choice> {
     let peak = std::iter::once(Choice::new("peak", Words.t("base-peak")));
     peak.chain(MonthOfYear::ALL.map(|m| Choice::new(m.number().to_string(), month_long(m)))).collect()
+}
+
+/// The fields of the form and those of the table that they enter. The longest run is typed in minutes.
+const ENTERED: [(&str, &str); 25] = [
+    ("stations", "stations"),
+    ("percent_min", "percent_min"),
+    ("percent_max", "percent_max"),
+    ("percent_step", "percent_step"),
+    ("storage", "percent_storage"),
+    ("scope", "percent_scope"),
+    ("run_step", "run_step_s"),
+    ("watering_days", "watering_days"),
+    ("programs", "programs"),
+    ("starts", "starts"),
+    ("start_step", "start_step_min"),
+    ("odd_even", "odd_even"),
+    ("every_max", "every_max"),
+    ("never_days", "never_days"),
+    ("cycle_soak", "cycle_soak"),
+    ("station_delay_max", "station_delay_max_s"),
+    ("water_windows", "water_windows"),
+    ("sensor_inputs", "sensor_inputs"),
+    ("contact", "contact"),
+    ("rain_delay_max", "rain_delay_max"),
+    ("months_off", "months_off"),
+    ("sensor_by_station", "sensor_by_station"),
+    ("panel_order", "panel_order"),
+    ("start_off", "start_off"),
+    ("clock_face", "clock_face"),
+];
+
+impl ControllerFormTemplate {
+    /// What can be chosen in a field of the table.
+    fn options(&self, field: &str) -> Vec<Choice> {
+        Capability::field(field).map(field_form::options).unwrap_or_default()
+    }
 }
 
 /// The form of a saved controller.
@@ -133,34 +154,10 @@ pub(crate) fn filled(c: &Controller, version: i32) -> Form {
     form.set("action", new_key());
     form.set("version", version.to_string());
     form.set("name", &c.name);
-    form.set("stations", k.stations.to_string());
-    form.set("percent_min", k.percent_min.get().to_string());
-    form.set("percent_max", k.percent_max.get().to_string());
-    form.set("percent_step", k.percent_step.get().to_string());
-    form.set("storage", k.percent_storage.word());
-    form.set("scope", k.percent_scope.word());
-    form.set("run_step", k.run_step.seconds().to_string());
+    field_form::fill(&mut form, &ENTERED, k, Units::Metric);
     form.set("run_max", Measure::Plain.typed(k.run_max.minutes(), Units::Metric));
-    form.set("watering_days", k.watering_days.to_string());
-    form.set("programs", k.programs.to_string());
-    form.set("starts", k.starts.to_string());
-    form.set("start_step", k.start_step.to_string());
-    form.set("odd_even", yes_no(k.day_modes.odd_even));
-    form.set("every_max", k.day_modes.every_max.to_string());
-    form.set("never_days", yes_no(k.never_days));
-    form.set("cycle_soak", yes_no(k.cycle_soak));
-    form.set("station_delay_max", k.station_delay_max.seconds().to_string());
     form.set("station_delay", c.station_delay.seconds().to_string());
-    form.set("water_windows", k.water_windows.to_string());
     water_windows::fill(&mut form, &c.windows, k.clock_face);
-    form.set("sensor_inputs", k.sensor_inputs.to_string());
-    form.set("contact", k.contact.word());
-    form.set("rain_delay_max", k.rain_delay_max.to_string());
-    form.set("months_off", yes_no(k.months_off));
-    form.set("sensor_by_station", yes_no(k.sensor_by_station));
-    form.set("panel_order", k.panel_order.word());
-    form.set("start_off", k.start_off.word());
-    form.set("clock_face", k.clock_face.word());
     form.set(
         "base_month",
         match c.base_month {
@@ -171,51 +168,10 @@ pub(crate) fn filled(c: &Controller, version: i32) -> Form {
     form
 }
 
-const fn yes_no(yes: bool) -> &'static str {
-    if yes { "yes" } else { "no" }
-}
-
-/// Yes or no, for a choice.
-pub(crate) fn yes_no_choices() -> Vec<Choice> {
-    vec![Choice::new("yes", Words.t("yes")), Choice::new("no", Words.t("no"))]
-}
-
-pub(crate) fn contacts() -> Vec<Choice> {
-    vec![
-        Choice::new(Contact::NormallyClosed.word(), Words.t("contact-closed")),
-        Choice::new(Contact::NormallyOpen.word(), Words.t("contact-open")),
-    ]
-}
-
-/// In what order the panel asks for its values.
-pub(crate) fn panel_orders() -> Vec<Choice> {
-    vec![
-        Choice::new(PanelOrder::MinutesFirst.word(), Words.t("panel-order-minutes")),
-        Choice::new(PanelOrder::ProgramsFirst.word(), Words.t("panel-order-programs")),
-    ]
-}
-
-/// How a start that is not used is turned off.
-pub(crate) fn start_offs() -> Vec<Choice> {
-    vec![
-        Choice::new(StartOff::PastMidnight.word(), Words.t("start-off-past")),
-        Choice::new(StartOff::Key.word(), Words.t("start-off-key")),
-        Choice::new(StartOff::Cleared.word(), Words.t("start-off-cleared")),
-    ]
-}
-
-/// How the panel shows the time.
-pub(crate) fn clock_faces() -> Vec<Choice> {
-    vec![
-        Choice::new(ClockFace::Hours24.word(), Words.t("clock-face-24")),
-        Choice::new(ClockFace::Hours12.word(), Words.t("clock-face-12")),
-    ]
-}
-
 /// Reads the form into a controller that keeps the programs and stations of the one before.
 pub(crate) fn read(form: &mut Form, before: &Controller) -> Option<Controller> {
     let name = form.name("name");
-    let capability = read_capability(form);
+    let capability = read_capability(form, before);
     let base_month = match form.get("base_month") {
         "" | "peak" => Some(BaseMonth::Peak),
         number => number.parse().ok().and_then(MonthOfYear::new).map(BaseMonth::Month),
@@ -239,54 +195,14 @@ pub(crate) fn read(form: &mut Form, before: &Controller) -> Option<Controller> {
     form.is_sound().then_some(changed)
 }
 
-fn read_capability(form: &mut Form) -> Option<Capability> {
-    let stations = form.whole("stations", range::STATIONS);
-    let [min, max] = ["percent_min", "percent_max"].map(|f| form.whole::<u16>(f, range::PERCENT));
-    let step = form.whole::<u16>("percent_step", range::PERCENT_STEP);
-    let run_step = form.whole::<u32>("run_step", range::RUN_STEP_SECONDS);
+fn read_capability(form: &mut Form, before: &Controller) -> Option<Capability> {
+    let mut capability = before.capability;
+    field_form::read_all(form, &ENTERED, &mut capability, Units::Metric);
     let run_max = form.needed("run_max", Measure::Plain, range::RUN_MAX_MINUTES, Units::Metric);
-    let watering_days = form.whole("watering_days", range::WATERING_DAYS);
-    let programs = form.whole("programs", range::PROGRAMS);
-    let starts = form.whole("starts", range::STARTS);
-    let start_step = form.whole("start_step", range::START_STEP);
-    let every_max = form.whole("every_max", range::EVERY_DAYS);
-    let station_delay_max = form.whole::<u32>("station_delay_max", range::STATION_DELAY_SECONDS);
-    let water_windows = form.whole("water_windows", range::WATER_WINDOWS);
-    let sensor_inputs = form.whole("sensor_inputs", range::SENSOR_INPUTS);
-    let rain_delay_max = form.whole("rain_delay_max", range::RAIN_DELAY);
-    let contact = form.chosen("contact");
-    let storage = form.chosen("storage");
-    let scope = form.chosen("scope");
-    let panel_order = form.chosen("panel_order");
-    let start_off = form.chosen("start_off");
-    let clock_face = form.chosen("clock_face");
-    let capability = Capability {
-        stations: stations?,
-        percent_min: Percent::new(min?).ok()?,
-        percent_max: Percent::new(max?).ok()?,
-        percent_step: Percent::new(step?).ok()?,
-        percent_storage: storage?,
-        percent_scope: scope?,
-        run_step: RunTime::from_seconds(run_step?),
-        run_max: RunTime::from_minutes(run_max?).ok()?,
-        watering_days: watering_days?,
-        programs: programs?,
-        starts: starts?,
-        start_step: start_step?,
-        day_modes: DayModes { odd_even: form.is("odd_even", "yes"), every_max: every_max? },
-        never_days: form.is("never_days", "yes"),
-        cycle_soak: form.is("cycle_soak", "yes"),
-        station_delay_max: RunTime::from_seconds(station_delay_max?),
-        water_windows: water_windows?,
-        sensor_inputs: sensor_inputs?,
-        contact: contact?,
-        rain_delay_max: rain_delay_max?,
-        months_off: form.is("months_off", "yes"),
-        sensor_by_station: form.is("sensor_by_station", "yes"),
-        panel_order: panel_order?,
-        start_off: start_off?,
-        clock_face: clock_face?,
-    };
+    capability.run_max = RunTime::from_minutes(run_max?).ok()?;
+    if !form.is_sound() {
+        return None;
+    }
     match capability.checked() {
         Ok(capability) => Some(capability),
         Err(error) => {

@@ -1,7 +1,8 @@
 //! Days, dates and hours as forms carry them: a box for each weekday, a date, every N days, from and to.
 
-use chrono::{Datelike, NaiveDate};
+use chrono::NaiveDate;
 use upland_core::controller::{DayMode, Days, Hours, StartTime};
+use upland_core::field::check_date;
 
 use crate::form::Form;
 use crate::show::day_short;
@@ -24,9 +25,9 @@ pub(crate) fn tick_days(form: &mut Form, group: &str, days: Days) {
     }
 }
 
-/// A date within two centuries, as people write it for machines: `2026-06-11`.
+/// A date of the years that are kept, as people write it for machines: `2026-06-11`.
 fn date_of(text: &str) -> Option<NaiveDate> {
-    text.parse::<NaiveDate>().ok().filter(|d| (2000..2200).contains(&d.year()))
+    text.parse::<NaiveDate>().ok().filter(|date| check_date(*date).is_ok())
 }
 
 /// A date of a field; an empty field is none, and no error.

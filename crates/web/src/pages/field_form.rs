@@ -1,5 +1,6 @@
 //! A field of a field table in a form: its words, what is shown in it, what was typed into it.
 
+use upland_core::controller::StartTime;
 use upland_core::field::{Field, FieldError, Fields, Kind, Presence, Value};
 
 use super::Choice;
@@ -14,8 +15,12 @@ pub(crate) fn label_key<T: Fields>(field: &Field<T>) -> String {
 
 /// Key of a choice's word: `soil-clay`.
 pub(crate) fn choice_key(field: &str, word: &str) -> String {
-    // A plant is called the same wherever it stands.
-    let field = if field == "beside" { "plant" } else { field };
+    // A plant or a program is called the same wherever it stands.
+    let field = match field {
+        "beside" => "plant",
+        "also" | "letter" => "program",
+        field => field,
+    };
     format!("{}-{}", dashed(field), dashed(word))
 }
 
@@ -51,16 +56,33 @@ pub(crate) fn options<T: Fields>(field: &Field<T>) -> Vec<Choice> {
             let word = |word: &'static str| Choice::new(word, w.t(&choice_key(field.name, word)));
             none.into_iter().chain(words().into_iter().map(word)).collect()
         }
-        Kind::Flag => vec![Choice::new("no", w.t("no")), Choice::new("yes", w.t("yes"))],
-        Kind::Number { .. } | Kind::Text { .. } | Kind::Months(_) => Vec::new(),
+        Kind::Flag => yes_no(),
+        _ => Vec::new(),
     }
+}
+
+/// No or yes.
+pub(crate) fn yes_no() -> Vec<Choice> {
+    let w = Words;
+    vec![Choice::new("no", w.t("no")), Choice::new("yes", w.t("yes"))]
 }
 
 /// The measure in which a field's number is shown.
 pub(crate) fn measure(kind: &Kind) -> Measure {
     match kind {
-        Kind::Number { range, .. } => Measure::of_range(range),
+        Kind::Number { range, .. } | Kind::Numbers { range, .. } => Measure::of_range(range),
         _ => Measure::Plain,
+    }
+}
+
+/// A number of a field in words, with its unit.
+pub(crate) fn with_unit(kind: &Kind, number: f64, units: Units) -> String {
+    match (measure(kind), kind) {
+        (Measure::Plain, Kind::Number { range, .. } | Kind::Numbers { range, .. }) if !range.unit.is_empty() => {
+            format!("{}\u{a0}{}", Measure::Plain.typed(number, units), range.unit)
+        }
+        (Measure::Plain, _) => Measure::Plain.typed(number, units),
+        (measure, _) => measure.show(number, units),
     }
 }
 
@@ -71,7 +93,16 @@ pub(crate) fn shown<T: Fields>(field: &Field<T>, thing: &T, units: Units) -> Str
         Value::Flag(flag) => if flag { "yes" } else { "no" }.to_owned(),
         Value::Number(number) => measure(&field.kind).typed(number, units),
         Value::Text(text) => text,
-        Value::Numbers(numbers) => numbers.iter().map(|n| number(*n, 2)).collect::<Vec<_>>().join(" "),
+        Value::Numbers(numbers) if matches!(field.kind, Kind::Months(_)) => {
+            numbers.iter().map(|n| number(*n, 2)).collect::<Vec<_>>().join(" ")
+        }
+        Value::Numbers(numbers) => {
+            let measure = measure(&field.kind);
+            numbers.iter().map(|n| measure.typed(*n, units)).collect::<Vec<_>>().join("; ")
+        }
+        Value::Texts(texts) => texts.join("; "),
+        Value::Date(date) => date.to_string(),
+        Value::Time(time) => time.to_string(),
     }
 }
 
@@ -82,11 +113,12 @@ pub(crate) fn read<T: Fields>(form: &mut Form, name: &str, field: &Field<T>, thi
         return;
     }
     let typed = form.get(name).to_owned();
-    if (field.get)(thing) != Value::Absent && typed == shown(field, thing, units) {
+    let stored = (field.get)(thing);
+    if stored != Value::Absent && typed == shown(field, thing, units) && field.check(&stored).is_ok() {
         return;
     }
     let value = match field.kind {
-        _ if typed.is_empty() => Value::Absent,
+        _ if typed.is_empty() && !matches!(field.kind, Kind::Text { .. }) => Value::Absent,
         Kind::Number { .. } => match parse_number(&typed) {
             Some(number) => Value::Number(measure(&field.kind).to_si(number, units)),
             None => {
@@ -95,9 +127,10 @@ pub(crate) fn read<T: Fields>(form: &mut Form, name: &str, field: &Field<T>, thi
             }
         },
         Kind::Flag => Value::Flag(typed == "yes"),
-        Kind::Months(_) => {
-            let parts = typed.split(|c: char| c.is_whitespace() || c == ';').filter(|part| !part.is_empty());
-            match parts.map(parse_number).collect::<Option<Vec<f64>>>() {
+        Kind::Months(_) | Kind::Numbers { .. } => {
+            let measure = measure(&field.kind);
+            let number = |text| parse_number(text).map(|n| measure.to_si(n, units));
+            match parts(&typed).map(number).collect::<Option<Vec<f64>>>() {
                 Some(numbers) => Value::Numbers(numbers),
                 None => {
                     form.fail(name, Words.t1("field-not-a-number", &typed));
@@ -105,10 +138,38 @@ pub(crate) fn read<T: Fields>(form: &mut Form, name: &str, field: &Field<T>, thi
                 }
             }
         }
-        Kind::Choice(_) | Kind::Text { .. } => Value::Text(typed),
+        Kind::Choices(_) => Value::Texts(parts(&typed).map(str::to_owned).collect()),
+        // What is no date or no time is refused as a text, by the words of the kind.
+        Kind::Date => typed.parse().map_or_else(|_| Value::Text(typed), Value::Date),
+        Kind::Time => StartTime::read(&typed).map_or_else(|| Value::Text(typed), Value::Time),
+        Kind::Choice(_) | Kind::Text { .. } | Kind::Zone => Value::Text(typed),
     };
     if let Err(error) = field.put(thing, value) {
         form.fail(name, error_words(&error, &field.kind, units));
+    }
+}
+
+/// The entries of a list as it is typed.
+fn parts(typed: &str) -> impl Iterator<Item = &str> {
+    typed.split(|c: char| c.is_whitespace() || c == ';').filter(|part| !part.is_empty())
+}
+
+/// Fields of a form, and the fields of a table that they enter.
+pub(crate) type Entered = [(&'static str, &'static str)];
+
+/// Fills the fields of a form from a thing.
+pub(crate) fn fill<T: Fields>(form: &mut Form, entered: &Entered, thing: &T, units: Units) {
+    for (name, field) in entered.iter().filter_map(|(name, field)| Some((name, T::field(field)?))) {
+        if (field.applies)(thing) {
+            form.set(name, shown(field, thing, units));
+        }
+    }
+}
+
+/// As [`read`], for the fields of a form in their order.
+pub(crate) fn read_all<T: Fields>(form: &mut Form, entered: &Entered, thing: &mut T, units: Units) {
+    for (name, field) in entered.iter().filter_map(|(name, field)| Some((name, T::field(field)?))) {
+        read(form, name, field, thing, units);
     }
 }
 
@@ -121,8 +182,12 @@ pub(crate) fn error_words(error: &FieldError, kind: &Kind, units: Units) -> Stri
         }
         (FieldError::ControlCharacter, _) => w.t("field-control"),
         (FieldError::Months(count), _) => w.t1("field-months", count.to_string()),
+        (FieldError::Count(max), _) => w.t1("field-count", max.to_string()),
+        (_, Kind::Date) => w.t("field-date"),
+        (_, Kind::Time) => w.t("field-time"),
+        (_, Kind::Zone) => w.t("place-time-zone-unknown"),
         (_, Kind::Months(range)) => measure(kind).allowed(*range, units),
-        (_, Kind::Number { range, .. }) => measure(kind).allowed(*range, units),
+        (_, Kind::Number { range, .. } | Kind::Numbers { range, .. }) => measure(kind).allowed(*range, units),
         _ => w.t("field-choice"),
     }
 }

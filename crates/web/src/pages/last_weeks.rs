@@ -44,7 +44,7 @@ impl LastWeeks {
             .collect();
         let season = Season::of(&days).ok()?;
         season.dates.last().filter(|last| morning - **last <= TimeDelta::days(FRESH_DAYS))?;
-        let position = context.at.place.value.position;
+        let position = context.at.place.value.place.position;
         let zone = &context.at.zone;
         Some(Self {
             plan: context.situation(morning).plan(&controller),

@@ -1,14 +1,15 @@
 use std::sync::LazyLock;
 
 use crate::context::PlaceRecord;
-use upland_core::place::Position;
-use upland_core::quantity::range;
+use upland_core::field::Fields;
+use upland_core::place::Place;
+use upland_core::quantity::{Range, range};
 
-use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
-use crate::form::{Form, new_key};
-use crate::show::{Measure, Units};
+use super::{Choice, field_form};
+use crate::form::{Form, new_key, parse_number};
+use crate::show::Units;
 use crate::typed_position::{both, degrees};
 use crate::words::Words;
 
@@ -39,16 +40,23 @@ pub(crate) fn unit_choices() -> Vec<Choice> {
     vec![Choice::new("metric", Words.t("units-metric")), Choice::new("us", Words.t("units-us"))]
 }
 
+/// The fields of a form and those of the table that they enter.
+const ENTERED: [(&str, &str); 6] = [
+    ("name", "name"),
+    ("house_number", "house_number"),
+    ("latitude", "latitude"),
+    ("longitude", "longitude"),
+    ("elevation", "elevation_m"),
+    ("time_zone", "time_zone"),
+];
+
 /// The form of a saved place.
 pub(crate) fn filled(place: &PlaceRecord, version: i32, units: Units) -> Form {
     let mut form = empty(units);
     form.set("version", version.to_string());
-    form.set("name", &place.name);
-    form.set("house_number", &place.house_number);
-    form.set("latitude", plain(place.position.latitude_deg()));
-    form.set("longitude", plain(place.position.longitude_deg()));
-    form.set("elevation", Measure::Height.typed(place.position.elevation_m(), units));
-    form.set("time_zone", &place.time_zone);
+    field_form::fill(&mut form, &ENTERED, &place.place, units);
+    form.set("latitude", plain(place.place.position.latitude_deg()));
+    form.set("longitude", plain(place.place.position.longitude_deg()));
     form
 }
 
@@ -90,37 +98,20 @@ fn zone_at(latitude: f64, longitude: f64) -> String {
 
 /// Reads the form; errors stand beside their fields when there is no place.
 pub(crate) fn read(form: &mut Form, units: Units, before: Option<&PlaceRecord>) -> Option<PlaceRecord> {
-    let name = form.name("name");
-    let house_number = form.get("house_number").to_owned();
-    if house_number.chars().count() > 12 {
-        form.fail("house_number", Words.t("place-house-number-long"));
-    }
     read_pasted(form);
-    let latitude = form.needed("latitude", Measure::Degrees, range::LATITUDE, units);
-    let longitude = form.needed("longitude", Measure::Degrees, range::LONGITUDE, units);
-    let elevation = form.needed("elevation", Measure::Height, range::ELEVATION, units);
-    // A height shown in feet and not touched stays what it was.
-    let untouched =
-        before.map(|b| b.position.elevation_m()).filter(|m| Measure::Height.typed(*m, units) == form.get("elevation"));
+    let typed = |form: &Form, field: &str, range: Range| parse_number(form.get(field)).filter(|deg| range.holds(*deg));
     if form.get("time_zone").is_empty()
-        && let (Some(latitude), Some(longitude)) = (latitude, longitude)
+        && let Some(latitude) = typed(form, "latitude", range::LATITUDE)
+        && let Some(longitude) = typed(form, "longitude", range::LONGITUDE)
     {
         // The zone follows from the position until somebody picks another.
         form.set("time_zone", zone_at(latitude, longitude));
     }
-    let time_zone = form.get("time_zone").to_owned();
-    if time_zone.parse::<chrono_tz::Tz>().is_err() {
-        form.fail("time_zone", Words.t("place-time-zone-unknown"));
-    }
-    if !form.is_sound() {
-        return None;
-    }
-    let position = Position::new(latitude?, longitude?, untouched.or(elevation)?).ok()?;
-    Some(PlaceRecord {
-        name: name?,
-        house_number,
-        position,
-        time_zone,
+    // A height shown in feet and not touched stays what it was.
+    let mut place = before.map_or_else(Place::blank, |before| before.place.clone());
+    field_form::read_all(form, &ENTERED, &mut place, units);
+    form.is_sound().then(|| PlaceRecord {
+        place,
         series_id: before.and_then(|b| b.series_id),
         further: before.map(|b| b.further.clone()).unwrap_or_default(),
         rules: before.map(|b| b.rules.clone()).unwrap_or_default(),

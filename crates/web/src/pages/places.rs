@@ -58,10 +58,10 @@ pub(crate) fn place_rows(
         .map(|place| {
             let p = &place.value;
             let weather = p.series_id.and_then(|id| series.iter().find(|(s, _)| *s == id));
-            let (lat, lon) = (p.position.latitude_deg(), p.position.longitude_deg());
+            let (lat, lon) = (p.place.position.latitude_deg(), p.place.position.longitude_deg());
             PlaceRow {
                 href: format!("/places/{}", place.id),
-                name: p.name.clone(),
+                name: p.place.name.clone(),
                 position: w.with(
                     "place-position",
                     &[
@@ -69,7 +69,7 @@ pub(crate) fn place_rows(
                         ("ns", &w.t(if lat < 0.0 { "south" } else { "north" })),
                         ("lon", &Measure::Degrees.show(lon.abs(), units)),
                         ("ew", &w.t(if lon < 0.0 { "west" } else { "east" })),
-                        ("z", &Measure::Height.show(p.position.elevation_m(), units)),
+                        ("z", &Measure::Height.show(p.place.position.elevation_m(), units)),
                     ],
                 ),
                 weather: weather.map_or_else(|| w.t("place-no-weather"), |(_, s)| s.name.clone()),

@@ -46,14 +46,14 @@ pub(crate) struct SiteController {
 impl SitePreviewTemplate {
     pub(crate) fn of(shell: Shell, post_to: String, file: String, site: &Site, today: NaiveDate, units: Units) -> Self {
         let w = Words;
-        let rules = site.rules.bind(&site.house_number);
+        let rules = site.rules.bind(&site.place.house_number);
         let normals = site.weather.as_ref().map(|(_, n)| n);
-        let situation = Situation { rules: &rules, normals, zone: &site.zone, first: monday(today) };
+        let situation = Situation { rules: &rules, normals, zone: &site.place.zone, first: monday(today) };
         let position = format!(
             "{}, {}, {}",
-            Measure::Degrees.show(site.position.latitude_deg(), units),
-            Measure::Degrees.show(site.position.longitude_deg(), units),
-            Measure::Height.show(site.position.elevation_m(), units)
+            Measure::Degrees.show(site.place.position.latitude_deg(), units),
+            Measure::Degrees.show(site.place.position.longitude_deg(), units),
+            Measure::Height.show(site.place.position.elevation_m(), units)
         );
         let controllers = site.controllers.iter().enumerate().map(|(index, c)| SiteController {
             name: c.name.clone(),
@@ -65,8 +65,8 @@ impl SitePreviewTemplate {
         Self {
             facts: vec![
                 (w.t("place-where"), position),
-                (w.t("site-zone"), site.zone.name().to_owned()),
-                (w.t("rules-title"), rules_line(&site.rules, &site.house_number)),
+                (w.t("site-zone"), site.place.zone.name().to_owned()),
+                (w.t("rules-title"), rules_line(&site.rules, &site.place.house_number)),
                 (
                     w.t("step-weather"),
                     site.weather.as_ref().map_or_else(|| w.t("place-no-weather"), |(n, _)| w.t1("site-weather", n)),
@@ -74,7 +74,7 @@ impl SitePreviewTemplate {
             ],
             controllers: controllers.collect(),
             action: new_key(),
-            name: site.name.clone(),
+            name: site.place.name.clone(),
             shell,
             post_to,
             file,

@@ -191,7 +191,7 @@ impl Spine {
                 }),
             });
         Self {
-            place: context.at.place.value.name.clone(),
+            place: context.at.place.value.place.name.clone(),
             place_href: Step::Place.href(place, controller),
             controller: context.controller().name.clone(),
             steps,

@@ -1,12 +1,13 @@
 //! Everything temporary: what is set for a while, why, and until when.
 
 use chrono::{NaiveDate, TimeDelta};
-use upland_core::controller::{Controller, ProgramLetter, StartTime, Temporary, TemporaryKind};
+use upland_core::controller::{Controller, ProgramLetter, Temporary, TemporaryKind};
+use upland_core::field::Fields;
 use upland_core::quantity::Percent;
 use upland_core::tuning::{ShortTerm, short_term};
 
 use super::Choice;
-use super::days_form::read_date;
+use super::field_form;
 use super::last_weeks::LastWeeks;
 use super::sensors::sensor_name;
 use super::shell::Shell;
@@ -151,7 +152,7 @@ fn weeks(t: &Temporary) -> String {
 pub(crate) fn kinds(controller: &Controller) -> Vec<Choice> {
     let w = Words;
     let mut kinds: Vec<Choice> =
-        [("percent", "temp-kind-percent"), ("weaning", "temp-kind-weaning"), ("grow_in", "temp-kind-grow")]
+        [("percent", "kind-percent"), ("weaning", "kind-weaning"), ("grow_in", "kind-grow-in")]
             .map(|(value, key)| Choice::new(value, w.t(key)))
             .into();
     if controller.capability.rain_delay_max > 0 {
@@ -159,9 +160,9 @@ pub(crate) fn kinds(controller: &Controller) -> Vec<Choice> {
         kinds.push(Choice::new("rain_delay", w.t1("temp-kind-delay", most)));
     }
     if !controller.sensors.is_empty() {
-        kinds.push(Choice::new("bypass", w.t("temp-kind-bypass")));
+        kinds.push(Choice::new("bypass", w.t("kind-bypass")));
     }
-    kinds.push(Choice::new("off", w.t("temp-kind-off")));
+    kinds.push(Choice::new("off", w.t("kind-off")));
     kinds
 }
 
@@ -190,113 +191,89 @@ pub(crate) fn empty(today: NaiveDate) -> Form {
     form
 }
 
+/// The fields of the form and those of the table that they enter.
+const ENTERED: [(&str, &str); 11] = [
+    ("program", "program"),
+    ("percent", "percent"),
+    ("extra", "extra_pct"),
+    ("step", "step_pct"),
+    ("starts", "starts"),
+    ("from", "from"),
+    ("to", "to"),
+    ("sensor", "sensor"),
+    ("since", "since"),
+    ("until", "until"),
+    ("reason", "reason"),
+];
+
 /// Reads something temporary; errors stand beside their fields.
 pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option<Temporary> {
-    let w = Words;
-    let kind = match form.get("kind") {
-        "percent" => {
-            let letter = letter_of(form);
-            read_percent(form, controller).map(|percent| TemporaryKind::Percent { letter, percent })
-        }
-        "grow_in" => read_grow_in(form, controller),
-        "weaning" => {
-            let letter = letter_of(form);
-            let mut whole = |field: &str, most: u16| {
-                let value = form.get(field).parse::<u16>().ok().filter(|v| (1..=most).contains(v));
-                if value.is_none() {
-                    form.fail(field, w.t1("temp-weaning-bad", most.to_string()));
-                }
-                value
-            };
-            let extra = whole("extra", TemporaryKind::MOST_EXTRA_PCT);
-            let step = whole("step", extra.unwrap_or(TemporaryKind::MOST_EXTRA_PCT));
-            extra.zip(step).map(|(extra_pct, step_pct)| TemporaryKind::Weaning { letter, extra_pct, step_pct })
-        }
-        "rain_delay" => Some(TemporaryKind::RainDelay),
-        "bypass" => {
-            let sensor = form.get("sensor").parse().ok().filter(|id| controller.sensor(*id).is_some());
-            if sensor.is_none() {
-                form.fail("sensor", w.t("field-choice"));
-            }
-            sensor.map(|sensor| TemporaryKind::Bypass { sensor })
-        }
-        "off" => Some(TemporaryKind::Off),
-        _ => {
-            form.fail("kind", w.t("field-choice"));
-            None
-        }
+    let Some(kind) = TemporaryKind::of_word(form.get("kind")) else {
+        form.fail("kind", Words.t("field-choice"));
+        return None;
     };
-    let since = read_date(form, "since");
-    let until = match kind.and_then(|k| k.weeks_of_weaning()) {
+    check_typed(form, &kind, controller);
+    let mut read = Temporary { kind, by: by.to_owned(), ..Temporary::blank() };
+    // No figure has a unit of its own in either system.
+    for (name, field) in ENTERED.iter().filter_map(|(name, field)| Some((name, Temporary::field(field)?))) {
         // A weaning ends by itself, when nothing is left to take away.
-        Some(weeks) => since.and_then(|s| s.checked_add_signed(TimeDelta::days(7 * i64::from(weeks) - 1))),
-        None => read_date(form, "until"),
-    };
-    if since.is_none() {
-        form.fail("since", w.t("field-date"));
+        if !(field.name == "until" && kind.weeks_of_weaning().is_some()) {
+            field_form::read(form, name, field, &mut read, Units::Metric);
+        }
     }
-    if until.is_none() {
+    if let Some(weeks) = read.kind.weeks_of_weaning() {
+        read.until = read.since + TimeDelta::days(7 * i64::from(weeks) - 1);
+    }
+    check_together(form, &read, controller);
+    form.is_sound().then_some(read)
+}
+
+/// What is known better of this panel than by the ranges of the fields.
+fn check_typed(form: &mut Form, kind: &TemporaryKind, controller: &Controller) {
+    let w = Words;
+    let k = &controller.capability;
+    let weans = matches!(kind, TemporaryKind::Weaning { .. });
+    if form.get("until").is_empty() && !weans {
         form.fail("until", w.t("temp-needs-end"));
     }
-    let reason = form.get("reason").to_owned();
-    if !upland_core::controller::name_is_valid(&reason) {
+    if form.get("reason").is_empty() {
         form.fail("reason", w.t("temp-needs-reason"));
     }
-    let (since, until) = (since?, until?);
-    if until < since {
-        form.fail("until", w.t("temp-order"));
-    }
-    let days = (until - since).num_days() + 1;
-    let most = i64::from(controller.capability.rain_delay_max);
-    if matches!(kind, Some(TemporaryKind::RainDelay)) && days > most {
-        form.fail("until", w.t1("temp-delay-long", most.to_string()));
-    }
-    let kind = kind?;
-    form.is_sound().then(|| Temporary { id: 0, kind, since, until, reason, by: by.to_owned(), left_standing: false })
-}
-
-/// The program that a form states; none for all.
-fn letter_of(form: &Form) -> Option<ProgramLetter> {
-    form.get("program").chars().next().and_then(ProgramLetter::new)
-}
-
-/// A percent that the panel can be set to.
-fn read_percent(form: &mut Form, controller: &Controller) -> Option<Percent> {
-    let k = &controller.capability;
-    let typed = form.get("percent").parse::<u16>().ok().and_then(|p| Percent::new(p).ok());
-    let percent = typed.filter(|p| k.dial(f64::from(p.get())) == *p);
-    if percent.is_none() {
-        let ends = [k.percent_min, k.percent_max, k.percent_step].map(|p| p.get().to_string());
-        let said = Words.with("temp-percent-bad", &[("min", &ends[0]), ("max", &ends[1]), ("step", &ends[2])]);
-        form.fail("percent", said);
-    }
-    percent
-}
-
-/// The plan of a new planting.
-fn read_grow_in(form: &mut Form, controller: &Controller) -> Option<TemporaryKind> {
-    let w = Words;
-    let letter = letter_of(form);
-    if letter.is_none() {
+    let grows_in = matches!(kind, TemporaryKind::GrowIn { .. });
+    if grows_in && form.get("program").is_empty() {
         form.fail("program", w.t("temp-grow-program"));
     }
-    let percent = read_percent(form, controller);
-    let most = controller.capability.starts;
-    let starts = form.get("starts").parse::<u8>().ok().filter(|n| (1..=most).contains(n));
-    if starts.is_none() {
-        form.fail("starts", w.t1("temp-grow-starts-bad", most.to_string()));
+    if grows_in && !form.get("starts").parse::<u8>().is_ok_and(|count| (1..=k.starts).contains(&count)) {
+        form.fail("starts", w.t1("temp-grow-starts-bad", k.starts.to_string()));
     }
-    let [from, to] = ["from", "to"].map(|field| {
-        let time = StartTime::read(form.get(field));
-        if time.is_none() {
-            form.fail(field, w.t("field-time"));
+    let percent = form.get("percent").parse().ok().and_then(|pct| Percent::new(pct).ok());
+    if (grows_in || matches!(kind, TemporaryKind::Percent { .. })) && !percent.is_some_and(|pct| k.can_dial(pct)) {
+        let ends = [k.percent_min, k.percent_max, k.percent_step].map(|p| p.get().to_string());
+        form.fail("percent", w.with("temp-percent-bad", &[("min", &ends[0]), ("max", &ends[1]), ("step", &ends[2])]));
+    }
+}
+
+/// What fits its fields may still not fit another, or the panel.
+fn check_together(form: &mut Form, t: &Temporary, controller: &Controller) {
+    let w = Words;
+    match t.kind {
+        TemporaryKind::Weaning { extra_pct, step_pct, .. } if step_pct > extra_pct => {
+            form.fail("step", w.t1("temp-weaning-bad", extra_pct.to_string()));
         }
-        time
-    });
-    if from.zip(to).is_some_and(|(from, to)| to < from) {
-        form.fail("to", w.t("temp-grow-order"));
+        TemporaryKind::Bypass { sensor } if controller.sensor(sensor).is_none() => {
+            form.fail("sensor", w.t("field-choice"));
+        }
+        TemporaryKind::GrowIn { from, to, .. } if to < from => form.fail("to", w.t("temp-grow-order")),
+        _ => {}
     }
-    Some(TemporaryKind::GrowIn { letter: letter?, percent: percent?, starts: starts?, from: from?, to: to? })
+    if t.until < t.since {
+        form.fail("until", w.t("temp-order"));
+    }
+    let days = (t.until - t.since).num_days() + 1;
+    let most = controller.capability.rain_delay_max;
+    if t.kind == TemporaryKind::RainDelay && days > i64::from(most) {
+        form.fail("until", w.t1("temp-delay-long", most.to_string()));
+    }
 }
 
 /// Percents for the coming week, a line for each program whose station lies open to rain: the daily

@@ -117,9 +117,9 @@ pub(crate) fn series_rows(
         .map(|(s, r)| {
             let typed = r.is_typed();
             let place = from.map(|(place, _)| place);
-            let away = place
-                .filter(|_| !typed)
-                .map(|p| (p.position.distance_km(&s.value.position), p.position.bearing_deg(&s.value.position)));
+            let away = place.filter(|_| !typed).map(|p| {
+                (p.place.position.distance_km(&s.value.position), p.place.position.bearing_deg(&s.value.position))
+            });
             let km = away.map(|(km, _)| km);
             let ended = r.last_day.zip(from).filter(|(last, (_, today))| (*today - *last).num_days() > HISTORY_DAYS);
             SeriesRow {

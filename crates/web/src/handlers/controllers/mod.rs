@@ -11,10 +11,7 @@ use crate::error::PageError;
 use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
-use crate::pages::controller_form::{
-    ControllerFormTemplate, base_months, clock_faces, contacts, log_lines, panel_orders, preset_links, scopes,
-    start_offs, storages, yes_no_choices,
-};
+use crate::pages::controller_form::{ControllerFormTemplate, base_months, log_lines, preset_links};
 use crate::pages::shell::View;
 use crate::pages::spine::{Spine, Step};
 use crate::state::App;
@@ -37,17 +34,10 @@ async fn new_page(
         shell,
         form,
         is_new: true,
-        place: place.value.name.clone(),
+        place: place.value.place.name.clone(),
         place_href: format!("/places/{}", place.id),
         presets: preset_links(place.id, preset),
-        storages: storages(),
-        scopes: scopes(),
         base_months: base_months(),
-        yes_no: yes_no_choices(),
-        contacts: contacts(),
-        panel_orders: panel_orders(),
-        start_offs: start_offs(),
-        clock_faces: clock_faces(),
         windows: crate::pages::water_windows::rows(),
         links: Vec::new(),
         spine: None,
@@ -69,17 +59,10 @@ async fn edit_page(
         shell,
         form,
         is_new: false,
-        place: context.at.place.value.name.clone(),
+        place: context.at.place.value.place.name.clone(),
         place_href: format!("/places/{}", context.at.place.id),
         presets: Vec::new(),
-        storages: storages(),
-        scopes: scopes(),
         base_months: base_months(),
-        yes_no: yes_no_choices(),
-        contacts: contacts(),
-        panel_orders: panel_orders(),
-        start_offs: start_offs(),
-        clock_faces: clock_faces(),
         windows: crate::pages::water_windows::rows(),
         links: vec![
             (format!("{post_to}/as-found"), Words.t("found-link")),

@@ -26,7 +26,7 @@ async fn form_page(
 ) -> Result<PlaceFormTemplate, PageError> {
     let w = Words;
     let (title, path) = match place {
-        Some(p) => (p.value.name.clone(), format!("/places/{}", p.id)),
+        Some(p) => (p.value.place.name.clone(), format!("/places/{}", p.id)),
         None => (w.t("place-new"), "/places".to_owned()),
     };
     let shell = shell(app, user, View::Places, "form", title, &path);

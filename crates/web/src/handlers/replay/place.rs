@@ -45,7 +45,7 @@ pub(crate) async fn show(
     let view = apart(move || PlaceReplay::of(&members, &days, form, at, units)).await?;
     page(&PlaceReplayTemplate {
         shell: shell(&app, &user, View::Replay, "replay", Words.t("replay-title"), &href),
-        place: place.value.name,
+        place: place.value.place.name,
         view,
         weather: format!("/places/{id}/weather"),
     })

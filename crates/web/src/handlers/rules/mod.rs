@@ -9,8 +9,8 @@ use crate::form::Form;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::pages::Choice;
-use crate::pages::controller_form::yes_no_choices;
 use crate::pages::days_form::day_fields;
+use crate::pages::field_form::yes_no;
 use crate::pages::rules_form::{
     PartFields, RulesFormTemplate, Together, closed_fields, kinds, month_choices, rules_line, together_field,
 };
@@ -45,24 +45,24 @@ async fn form_page(
     let others = others.into_iter().filter(|other| other.id != place.id && other.value.rules != Rules::default());
     // As many rows as the page had that was sent, or two more than there are.
     let together =
-        together.iter().map(|o| Together { field: together_field(o.id), name: o.value.name.clone() }).collect();
+        together.iter().map(|o| Together { field: together_field(o.id), name: o.value.place.name.clone() }).collect();
     let there = form.get("closed_rows").parse().unwrap_or(2_usize).saturating_sub(2);
     Ok(RulesFormTemplate {
         closed: closed_fields(there),
         seasons: PartFields::seasons(&form),
-        yes_no: yes_no_choices(),
+        yes_no: yes_no(),
         shell: shell(app, user, View::Places, "form", Words.t("rules-title"), &path),
         form,
-        place: place.value.name.clone(),
+        place: place.value.place.name.clone(),
         place_href: format!("/places/{}", place.id),
-        house_number: place.value.house_number.clone(),
+        house_number: place.value.place.house_number.clone(),
         kinds: kinds(),
         days: day_fields(),
         usual: PartFields::usual(),
         months: month_choices(),
         together,
-        here: rules_line(&place.value.rules, &place.value.house_number),
-        others: others.map(|other| Choice::new(other.id.to_string(), other.value.name)).collect(),
+        here: rules_line(&place.value.rules, &place.value.place.house_number),
+        others: others.map(|other| Choice::new(other.id.to_string(), other.value.place.name)).collect(),
         post_to: path,
     })
 }

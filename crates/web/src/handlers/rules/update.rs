@@ -21,7 +21,7 @@ const TRIES: usize = 3;
 /// Days and dates that such a place closes itself stay its own.
 pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
     let place = user.account.place(*id).await?;
-    let Some(rules) = read(&mut form, &place.value.house_number) else {
+    let Some(rules) = read(&mut form, &place.value.place.house_number) else {
         let others = under_the_same(&user, &place).await?;
         return invalid(&form_page(&app, &user, &place, form, &others).await?);
     };
@@ -56,8 +56,8 @@ fn take_along(form: &mut Form, rules: &Rules, others: &[Versioned<PlaceRecord>])
             continue;
         }
         let rules = other.value.rules.under(rules);
-        if let Err(error) = rules.check(&other.value.house_number) {
-            let said = Words.t2("rules-with-cannot", &other.value.name, Words.t(error_words(error).1));
+        if let Err(error) = rules.check(&other.value.place.house_number) {
+            let said = Words.t2("rules-with-cannot", &other.value.place.name, Words.t(error_words(error).1));
             form.fail(&together_field(other.id), said);
             continue;
         }

@@ -11,7 +11,7 @@ use crate::handlers::frame::frame;
 use crate::handlers::page;
 use crate::loading;
 use crate::pages::sensors::{
-    ReplayInput, ReplayView, SensorForm, SensorsTemplate, filled, kind_links, kind_word, lines, matrix, sensor_of,
+    ReplayInput, ReplayView, SensorForm, SensorsTemplate, filled, kind_links, lines, matrix, sensor_of,
 };
 use crate::pages::spine::Step;
 use crate::state::App;
@@ -51,7 +51,7 @@ pub(super) async fn sensors_page(
         sensors: lines(c, Some(sensor.id), &href, today, user.units),
         matrix: matrix(c),
         replay,
-        kinds: kind_links(&href, (sensor.id == 0).then_some(kind_word(&sensor.kind))),
+        kinds: kind_links(&href, (sensor.id == 0).then_some(sensor.kind.word())),
         open: SensorForm::of(c, &sensor, form, user.units),
         shell: frame.shell,
         spine: frame.spine,

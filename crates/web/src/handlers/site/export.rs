@@ -25,15 +25,6 @@ pub(crate) async fn export(user: SignedIn, id: web::Path<Uuid>) -> Page {
     }
     let place = at.place.value;
     let weather = at.weather.as_ref().and_then(|w| Some((w.series.value.name.clone(), *w.normals()?)));
-    let site = Site {
-        name: place.name,
-        house_number: place.house_number,
-        position: place.position,
-        zone: at.zone,
-        rules: place.rules,
-        weather,
-        controllers,
-        as_found,
-    };
+    let site = Site { place: place.place, rules: place.rules, weather, controllers, as_found };
     attachment("application/json", "site.json", write_site(&site))
 }

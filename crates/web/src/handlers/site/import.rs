@@ -30,22 +30,14 @@ pub(crate) async fn import(app: web::Data<App>, user: SignedIn, file: web::Path<
         let id = Uuid::new_v4();
         let record = SeriesRecord {
             name: weather.clone(),
-            position: site.position,
+            position: site.place.position,
             wind_height_m: 2.0,
             revision_id: revision.id,
         };
         action.writes.push(Write::new(id, Record::Series(Some(record), Some(Box::new(revision)))));
         series_id = Some(id);
     }
-    let place = PlaceRecord {
-        name: site.name,
-        house_number: site.house_number,
-        position: site.position,
-        time_zone: site.zone.name().to_owned(),
-        series_id,
-        further: FurtherWeather::default(),
-        rules: site.rules,
-    };
+    let place = PlaceRecord { place: site.place, series_id, further: FurtherWeather::default(), rules: site.rules };
     action.writes.push(Write::new(place_id, Record::Place(Some(place))));
     let ids: Vec<Uuid> = site.controllers.iter().map(|_| Uuid::new_v4()).collect();
     for (id, controller) in ids.iter().zip(site.controllers) {

@@ -21,7 +21,7 @@ pub(crate) async fn preview(app: web::Data<App>, user: SignedIn, file: web::Path
     };
     let path = format!("/places/import/{file}");
     let shell = shell(&app, &user, View::Places, "form", Words.t("site-import-title"), &path);
-    let today = app.clock.today(site.zone);
+    let today = app.clock.today(site.place.zone);
     page(&SitePreviewTemplate::of(shell, path, name, &site, today, user.units))
 }
 

@@ -22,7 +22,7 @@ pub(crate) async fn show(
     let query = Form::from_pairs(query.into_inner());
     let open: Option<u8> = query.get("station").parse().ok();
     let mut controller = context.controller().clone();
-    let latitude = context.at.place.value.position.latitude_deg();
+    let latitude = context.at.place.value.place.position.latitude_deg();
     let station = controller.stations.iter_mut().find(|s| query.is("fill", "turf") && Some(s.number) == open);
     let is_filled = station.is_some_and(|s| s.fill_turf_months(latitude));
     // It fills the first line in, and those below begin with it.

@@ -25,7 +25,7 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         css: stylesheet(),
         back: format!("/controllers/{id}/ways"),
         controller: context.controller().name.clone(),
-        place: context.at.place.value.name.clone(),
+        place: context.at.place.value.place.name.clone(),
         issued: date_long(today),
         by: user.user.name.clone(),
         company: user.user.account_name.clone(),

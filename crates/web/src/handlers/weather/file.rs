@@ -75,7 +75,7 @@ fn as_proposed(user: &SignedIn, place: &PlaceRecord, sent: &Sent) -> Form {
     let mut form = Form::default();
     form.set("name", sent.name.rsplit_once('.').map_or(sent.name.as_str(), |(n, _)| n).replace(['_', '-'], " "));
     // What the file tells of its station, else the place.
-    let (p, head) = (&place.position, sent.table.head());
+    let (p, head) = (&place.place.position, sent.table.head());
     if let Some(name) = &head.name {
         form.set("name", name);
     }

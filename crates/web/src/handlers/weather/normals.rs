@@ -39,7 +39,7 @@ pub(crate) async fn show(
             }
         }
         None => {
-            form.set("name", Words.t1("normals-name", &place.value.name).chars().take(60).collect::<String>());
+            form.set("name", Words.t1("normals-name", &place.value.place.name).chars().take(60).collect::<String>());
             form.set("version", place.version.to_string());
         }
     }
@@ -61,13 +61,13 @@ pub(crate) async fn save(
     if form.has("work") {
         // Shown and not saved: the other fields, or what follows from what is typed so far.
         match form.get("work") {
-            "out" => drop(read_normals(&mut form, place.value.position.latitude_deg(), user.units)),
+            "out" => drop(read_normals(&mut form, place.value.place.position.latitude_deg(), user.units)),
             by => form.set("by", by.to_owned()),
         }
         return page(&normals_page(&app, &user, &place, form).await?);
     }
     let name = form.name("name");
-    let latitude = place.value.position.latitude_deg();
+    let latitude = place.value.place.position.latitude_deg();
     let normals = read_normals(&mut form, latitude, user.units);
     let (Some(name), Some(normals)) = (name, normals) else {
         return invalid(&normals_page(&app, &user, &place, form).await?);
@@ -86,8 +86,12 @@ pub(crate) async fn save(
         }
         Err(_) => {
             let revision = revision_of_normals(&source, normals);
-            let record =
-                SeriesRecord { name, position: place.value.position, wind_height_m: 2.0, revision_id: revision.id };
+            let record = SeriesRecord {
+                name,
+                position: place.value.place.position,
+                wind_height_m: 2.0,
+                revision_id: revision.id,
+            };
             new_series_writes(record, revision, &place, &form)
         }
     };
@@ -121,7 +125,7 @@ async fn normals_page(
     let back = format!("/places/{}/weather", place.id);
     let post_to = format!("{back}/normals");
     let shell = shell(app, user, View::Weather, "form", w.t("normals-title"), &post_to);
-    let latitude = place.value.position.latitude_deg();
+    let latitude = place.value.place.position.latitude_deg();
     Ok(NormalsFormTemplate {
         shell,
         by: By::of(&form),

@@ -59,7 +59,7 @@ async fn place_weather(
         shell,
         rows: series_rows(&series, Some((&place.value, today)), |_| Vec::new(), user.units),
         shares,
-        place: place.value.name.clone(),
+        place: place.value.place.name.clone(),
         place_id: id.to_string(),
         version: place.version,
         action: new_key(),

@@ -7,7 +7,6 @@ use uuid::Uuid;
 
 use super::of_place::show_with_error;
 use crate::apart::apart;
-use crate::context::zone_of;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::made;
@@ -29,7 +28,7 @@ pub(crate) async fn upload(
         return show_with_error(&app, &user, place, file_error(&FileError::Empty)).await;
     };
     // The place must be the company's before anything is kept for it.
-    let zone = zone_of(&user.account.place(place).await?.value);
+    let zone = user.account.place(place).await?.value.place.zone;
     let (file, refused) = apart(move || {
         let mut file = file;
         let refused = if file.too_large { Some(FileError::TooLarge) } else { as_days(&mut file.bytes, zone).err() };

@@ -5,10 +5,12 @@ mod paths;
 use std::collections::{BTreeMap, BTreeSet};
 
 use serde_json::Value;
-use upland_core::controller::Station;
-use upland_core::field::{Field, Fields, Kind};
+use upland_core::controller::{Capability, Program, Station, Temporary};
+use upland_core::field::{Fields, Kind};
+use upland_core::place::Place;
+use upland_core::sensor::Sensor;
 
-use crate::pages::field_form::{choice_key, label_key, measure};
+use crate::pages::field_form::{choice_key, label_key, with_unit};
 use crate::show::Units;
 use crate::words::Words;
 
@@ -72,36 +74,63 @@ fn flatten<'a>(path: &mut Vec<String>, value: &'a Value, out: &mut Vec<Leaf<'a>>
     }
 }
 
-/// The number of a station and its field, where a path leads to one.
-fn station_field(path: &[String]) -> Option<(&str, &'static Field<Station>)> {
+/// A line of a field table, whatever its thing.
+struct Line {
+    name: &'static str,
+    kind: Kind,
+    label: String,
+}
+
+/// A path within a thing that has a field table: what the thing is called, and the line that the path leads to.
+fn tabled(path: &[String]) -> Option<(String, Line)> {
+    fn line<T: Fields>(name: &str) -> Option<Line> {
+        let field = T::field(name)?;
+        Some(Line { name: field.name, kind: field.kind, label: Words.t(&label_key(field)) })
+    }
+    let w = Words;
     match path {
-        [list, number, name] if list == "stations" => {
-            Station::FIELDS.iter().find(|f| f.name == name).map(|field| (number.as_str(), field))
+        [name] => line::<Place>(name).map(|line| (String::new(), line)),
+        [capability, name] if capability == "capability" => {
+            line::<Capability>(name).map(|line| (w.t("changed-panel"), line))
+        }
+        [list, key, name] => {
+            let (thing, line) = match list.as_str() {
+                "stations" => ("changed-station", line::<Station>(name)),
+                "programs" => ("changed-program", line::<Program>(name)),
+                "sensors" => ("changed-sensor", line::<Sensor>(name)),
+                "temporaries" => ("changed-temporary", line::<Temporary>(name)),
+                _ => return None,
+            };
+            line.map(|line| (w.t1(thing, key), line))
         }
         _ => None,
     }
 }
 
 fn name(path: &[String]) -> String {
-    let w = Words;
-    match station_field(path) {
-        Some((number, field)) => w.with("conflict-station", &[("number", number), ("field", &w.t(&label_key(field)))]),
+    match tabled(path) {
+        Some((thing, line)) if thing.is_empty() => line.label,
+        Some((thing, line)) => Words.t2("changed-of", thing, line.label),
         None => paths::name(path)
             .unwrap_or_else(|| path.iter().map(|part| part.replace('_', " ")).collect::<Vec<_>>().join(" · ")),
     }
 }
 
-/// A value as the worksheet words it, with its unit.
+/// A value as forms word it, with its unit.
 fn shown(path: &[String], value: &Value, units: Units) -> String {
     let w = Words;
-    let field = station_field(path).map(|(_, field)| field);
+    let field = tabled(path).map(|(_, line)| line);
     match (field, value) {
         (_, Value::Bool(flag)) => w.t(if *flag { "yes" } else { "no" }),
         (Some(field), Value::String(word)) if matches!(field.kind, Kind::Choice(_)) => {
             w.t(&choice_key(field.name, word))
         }
         (Some(field), Value::Number(number)) => {
-            number.as_f64().map_or_else(|| plain(value), |n| measure(&field.kind).show(n, units))
+            number.as_f64().map_or_else(|| plain(value), |n| with_unit(&field.kind, n, units))
+        }
+        (Some(field), Value::Array(numbers)) if matches!(field.kind, Kind::Numbers { .. }) => {
+            let figures = numbers.iter().filter_map(Value::as_f64).map(|n| with_unit(&field.kind, n, units));
+            figures.collect::<Vec<_>>().join(", ")
         }
         (None, Value::String(word)) => paths::word(path, word).unwrap_or_else(|| word.clone()),
         _ => plain(value),
@@ -164,8 +193,26 @@ mod tests {
                 "Program A, starts: 04:30 | 04:30, 22:00",
             ]
         );
-        let sensor = |mm: f64| json!({"sensors": [{"id": 1, "setting": {"threshold_mm": mm}}]});
-        assert_eq!(lines(&sensor(6.0), &sensor(13.0), Units::Metric), ["Sensor 1, threshold mm: 6.0 | 13.0"]);
+    }
+
+    #[test]
+    fn sensors_temporary_settings_and_places_are_told_in_their_words_and_units() {
+        let sensor = |mm: f64, vent: &str| json!({"sensors": [{"id": 1, "threshold_mm": mm, "vent": vent, "thresholds_mm": [6.35, mm]}]});
+        assert_eq!(
+            lines(&sensor(12.7, "half"), &sensor(19.05, "open"), Units::Us),
+            [
+                "Sensor 1, Set to: 0.50\u{a0}in | 0.75\u{a0}in",
+                "Sensor 1, Its settings: 0.25\u{a0}in, 0.50\u{a0}in | 0.25\u{a0}in, 0.75\u{a0}in",
+                "Sensor 1, Vent ring: half open | open, dries fast",
+            ]
+        );
+        let percent = |pct: u16| json!({"temporaries": [{"id": 2, "kind": "percent", "percent": pct}]});
+        assert_eq!(
+            lines(&percent(80), &percent(90), Units::Metric),
+            ["Temporary setting 2, Percent: 80\u{a0}% | 90\u{a0}%"]
+        );
+        let place = |m: f64| json!({"name": "Hill", "elevation_m": m});
+        assert_eq!(lines(&place(214.0), &place(300.0), Units::Metric), ["Elevation: 214\u{a0}m | 300\u{a0}m"]);
     }
 
     #[test]

@@ -1,4 +1,4 @@
-//! Names of the members of a document that no field table has: what a program, a sensor or a temporary setting holds.
+//! Names of the members of a document that no field table has: the months and days of a program, lists of a sensor.
 
 use serde_json::Value;
 use upland_core::quantity::MonthOfYear;
@@ -16,9 +16,8 @@ pub(super) fn name(path: &[String]) -> Option<String> {
     };
     let rest: Vec<&str> = rest.iter().map(String::as_str).collect();
     Some(match list {
-        "programs" => w.t2("changed-program", key, program_member(&rest)),
-        "sensors" => w.t2("changed-sensor", key, plain(&rest)),
-        "temporaries" => w.t2("changed-temporary", key, plain(&rest)),
+        "programs" => w.t2("changed-of", w.t1("changed-program", key), program_member(&rest)),
+        "sensors" => w.t2("changed-of", w.t1("changed-sensor", key), plain(&rest)),
         _ => return None,
     })
 }
@@ -26,9 +25,6 @@ pub(super) fn name(path: &[String]) -> Option<String> {
 fn program_member(rest: &[&str]) -> String {
     let w = Words;
     match rest {
-        ["name", ..] => w.t("changed-name"),
-        ["waterings_per_week", ..] => w.t("changed-waterings"),
-        ["count_rain", ..] => w.t("changed-rain"),
         ["months", month, member, ..] => {
             let key = if *member == "waterings" { "changed-month-waterings" } else { "changed-month" };
             let month = month.parse().ok().and_then(MonthOfYear::new);
@@ -65,5 +61,5 @@ pub(super) fn days(list: &Value) -> Option<String> {
 }
 
 fn plain(rest: &[&str]) -> String {
-    rest.iter().filter(|part| **part != "setting").map(|part| part.replace('_', " ")).collect::<Vec<_>>().join(", ")
+    rest.iter().map(|part| part.replace('_', " ")).collect::<Vec<_>>().join(", ")
 }

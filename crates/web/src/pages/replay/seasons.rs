@@ -45,7 +45,7 @@ impl<'a> Field<'a> {
         let first = *whole.dates.first()?;
         let mut controller = context.controller().clone();
         controller.temporaries.clear();
-        let position = context.at.place.value.position;
+        let position = context.at.place.value.place.position;
         let year = chrono::Datelike::year(&first);
         Some(Self {
             plan: context.situation(first).plan(&controller),

@@ -2,7 +2,7 @@
 
 use upland_core::controller::{Controller, ProgramLetter};
 use upland_core::quantity::{limit, range};
-use upland_core::sensor::{ClimateStep, EtSetting, EtSheet, Mark, SensorKind, SheetError, mark};
+use upland_core::sensor::{ClimateStep, EtSetting, EtSheet, Mark, SheetError, mark};
 
 use crate::form::Form;
 use crate::show::{Measure, Units};
@@ -88,12 +88,12 @@ pub(super) fn fill(form: &mut Form, setting: &EtSetting, programs: &[ProgramLett
 }
 
 /// Reads an ET sensor; errors stand beside their fields.
-pub(super) fn read(form: &mut Form, c: &Controller, before: &SensorKind, units: Units) -> Option<SensorKind> {
-    let example = EtSheet::example();
-    let stored = match before {
-        SensorKind::Et { setting, .. } => &setting.sheet,
-        _ => &example,
-    };
+pub(super) fn read(
+    form: &mut Form,
+    c: &Controller,
+    stored: &EtSheet,
+    units: Units,
+) -> Option<(EtSetting, Vec<ProgramLetter>)> {
     let sheet = read_sheet(form, stored, units)?;
     let programs = c.programs.iter().map(|p| p.letter).filter(|l| form.is_ticked("et", l.get())).collect();
     let climates: Vec<Mark> = sheet.climates.iter().map(|s| s.mark).collect();
@@ -101,7 +101,7 @@ pub(super) fn read(form: &mut Form, c: &Controller, before: &SensorKind, units: 
     let minutes_for = if form.get("minutes_for").is_empty() { None } else { position(form, "minutes_for", &climates) };
     let offset = position(form, "offset", &sheet.offsets);
     let setting = EtSetting { climate: climate?, offset: offset?, minutes_for, sheet };
-    Some(SensorKind::Et { setting, programs })
+    Some((setting, programs))
 }
 
 /// The position of the mark that was typed.

@@ -2,98 +2,80 @@
 
 use chrono::NaiveDateTime;
 use upland_core::controller::Controller;
+use upland_core::field::{Field, Fields};
 use upland_core::quantity::{Range, range};
-use upland_core::sensor::{Disc, EtSetting, EtSheet, Proof, RainSetting, Reading, Sensor, SensorError, SensorKind};
-use upland_core::word::Word;
+use upland_core::sensor::{Disc, EtSetting, Reading, Sensor, SensorError, SensorKind};
 
 use super::et_form;
 use crate::context::ControllerContext;
 use crate::form::{Form, new_key, parse_number};
-use crate::pages::days_form::read_date;
+use crate::pages::field_form;
 use crate::show::{Measure, Units, fraction, rain_text};
 use crate::words::Words;
 
 /// Rows for readings of a calibration.
 pub(crate) const READINGS: usize = 8;
 
-/// The word of a kind in forms and addresses.
-pub(crate) const fn kind_word(kind: &SensorKind) -> &'static str {
-    match kind {
-        SensorKind::Rain { .. } => "rain",
-        SensorKind::Freeze { .. } => "freeze",
-        SensorKind::SoilMoisture { .. } => "soil",
-        SensorKind::Et { .. } => "et",
-    }
-}
-
 /// A new sensor of a kind, proposed for a controller; rain where the kind is none.
 pub(crate) fn proposed(kind: &str, context: &ControllerContext) -> Sensor {
     let c = context.controller();
     let peak = context.normals().ok().map(|n| n.iter().map(|m| m.et0_mm_per_day).fold(0.0, f64::max));
-    let kind = match kind {
-        "freeze" => SensorKind::common_freeze(),
-        "soil" => SensorKind::SoilMoisture { readings: Vec::new(), threshold_pct: None },
-        "et" => SensorKind::Et {
-            setting: EtSetting::for_peak(EtSheet::example(), peak.unwrap_or(5.0)),
+    let kind = match SensorKind::of_word(kind) {
+        Some(SensorKind::Et { setting, .. }) => SensorKind::Et {
+            setting: EtSetting::for_peak(setting.sheet, peak.unwrap_or(5.0)),
             programs: c.programs.iter().map(|p| p.letter).take(1).collect(),
         },
-        _ => SensorKind::common_rain(),
+        kind => kind.unwrap_or_else(SensorKind::common_rain),
     };
     Sensor::proposed(kind, "", c)
-}
-
-/// The measure of a kind's settings.
-const fn setting(kind: &SensorKind) -> (Measure, Range) {
-    match kind {
-        SensorKind::Freeze { .. } => (Measure::Temperature, range::FREEZE_THRESHOLD),
-        _ => (Measure::Depth, range::RAIN_THRESHOLD),
-    }
 }
 
 fn list(values: &[f64], measure: Measure, units: Units) -> String {
     values.iter().map(|v| measure.typed(*v, units)).collect::<Vec<_>>().join("; ")
 }
 
+/// The fields of the form and those of the table that they enter. Settings and the share at which the disc lets go
+/// are typed in ways of their own, as fractions and in percent.
+const ENTERED: [(&str, &str); 11] = [
+    ("delay", "delay_days"),
+    ("vent", "vent"),
+    ("capacity", "disc_capacity_mm"),
+    ("soil_threshold", "threshold_pct"),
+    ("place", "place"),
+    ("input", "input"),
+    ("contact", "contact"),
+    ("battery", "battery"),
+    ("battery_on", "battery_on"),
+    ("proven_on", "proven_on"),
+    ("proven_how", "proven_how"),
+];
+
 /// The form of a saved sensor.
 pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
     let mut form = Form::default();
     form.set("action", new_key());
-    form.set("kind", kind_word(&sensor.kind));
-    form.set("place", &sensor.place);
-    form.set("input", sensor.input.to_string());
-    form.set("contact", sensor.contact.word());
+    form.set("kind", sensor.kind.word());
+    field_form::fill(&mut form, &ENTERED, sensor, units);
     form.set("jumper", if sensor.jumper_removed { "yes" } else { "no" });
-    form.set("battery", &sensor.battery);
-    form.set("battery_on", sensor.battery_on.map_or_else(String::new, |d| d.to_string()));
     for number in &sensor.exempt {
         form.set(&format!("exempt{number}"), "1");
     }
-    if let Some(proof) = &sensor.proven {
-        form.set("proven_on", proof.on.to_string());
-        form.set("proven_how", &proof.how);
-    }
-    let (measure, _) = setting(&sensor.kind);
     match &sensor.kind {
         SensorKind::Rain { thresholds_mm, setting } => {
             let texts: Vec<String> = thresholds_mm.iter().map(|t| rain_text(*t, units)).collect();
             form.set("settings", texts.join("; "));
             form.set("threshold", rain_text(setting.threshold_mm, units));
-            form.set("delay", setting.delay_days.to_string());
-            form.set("vent", setting.vent.word());
-            let [capacity, release] = disc_texts(setting.disc, units);
-            form.set("capacity", capacity);
-            form.set("release", release);
+            form.set("release", release_text(setting.disc, units));
         }
         SensorKind::Freeze { thresholds_c, threshold_c } => {
-            form.set("settings", list(thresholds_c, measure, units));
-            form.set("threshold", measure.typed(*threshold_c, units));
+            form.set("settings", list(thresholds_c, Measure::Temperature, units));
+            form.set("threshold", Measure::Temperature.typed(*threshold_c, units));
         }
-        SensorKind::SoilMoisture { readings, threshold_pct } => {
+        SensorKind::SoilMoisture { readings, .. } => {
             for (i, reading) in readings.iter().enumerate() {
                 form.set(&format!("r{i}at"), reading.at.format("%Y-%m-%d %H:%M").to_string());
                 form.set(&format!("r{i}pct"), Measure::Plain.typed(reading.percent, units));
             }
-            form.set("soil_threshold", threshold_pct.map_or_else(String::new, |t| Measure::Plain.typed(t, units)));
         }
         SensorKind::Et { setting, programs } => et_form::fill(&mut form, setting, programs, units),
     }
@@ -104,80 +86,72 @@ pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
 /// settings that come back as they were shown stay as they were.
 pub(crate) fn read(form: &mut Form, controller: &Controller, before: &Sensor, units: Units) -> Option<Sensor> {
     let w = Words;
-    let kind = read_kind(form, controller, before, units);
-    let whole = |form: &Form, field: &str| form.get(field).parse::<u8>().ok();
-    let input = whole(form, "input");
-    if input.is_none() {
-        form.fail("input", w.t1("sensor-input-bad", controller.capability.sensor_inputs.to_string()));
+    let mut sensor = before.clone();
+    if !form.is("kind", before.kind.word()) {
+        sensor.kind = SensorKind::of_word(form.get("kind"))?;
     }
-    let contact = form.chosen("contact");
-    let (battery_on, proven_on) = (read_date(form, "battery_on"), read_date(form, "proven_on"));
-    let how = form.get("proven_how").to_owned();
-    if proven_on.is_some() && how.is_empty() {
+    let inputs = controller.capability.sensor_inputs;
+    if !form.get("input").parse::<u8>().is_ok_and(|input| (1..=inputs).contains(&input)) {
+        form.fail("input", w.t1("sensor-input-bad", inputs.to_string()));
+    }
+    if !form.get("proven_on").is_empty() && form.get("proven_how").is_empty() {
         form.fail("proven_how", w.t("sensor-proof-how"));
     }
+    read_kind(form, controller, &mut sensor, units);
+    field_form::read_all(form, &ENTERED, &mut sensor, units);
+    sensor.jumper_removed = form.is("jumper", "yes");
     let exempt = controller.stations.iter().map(|s| s.number);
-    let exempt = exempt.filter(|n| form.is_ticked("exempt", n)).collect();
-    let sensor = Sensor {
-        id: before.id,
-        kind: kind?,
-        place: form.get("place").to_owned(),
-        battery: form.get("battery").to_owned(),
-        battery_on,
-        contact: contact?,
-        jumper_removed: form.is("jumper", "yes"),
-        input: input?,
-        exempt,
-        proven: proven_on.map(|on| Proof { on, how }),
-    };
+    sensor.exempt = exempt.filter(|n| form.is_ticked("exempt", n)).collect();
     if let Err(error) = sensor.check(controller) {
-        let (measure, range) = setting(&sensor.kind);
-        let (field, message) = match error {
-            SensorError::Place(_) => ("place", w.t("field-name")),
-            SensorError::Battery(_) => ("battery", w.t("field-name")),
-            SensorError::Proof(_) => ("proven_how", w.t("field-name")),
-            SensorError::Date(_) => ("battery_on", w.t("field-date")),
-            SensorError::NoSuchSetting => ("threshold", w.t("sensor-no-setting")),
-            SensorError::Settings => ("settings", w.t("sensor-settings-bad")),
-            SensorError::OutOfRange(_) => ("settings", measure.allowed(range, units)),
-            SensorError::NoSuchInput { inputs, .. } => ("input", w.t1("sensor-input-bad", inputs.to_string())),
-            SensorError::Disc(out) => ("capacity", out.to_string()),
-            SensorError::Readings => ("r0at", w.t("sensor-readings-order")),
-            SensorError::Sheet(error) => et_form::sheet_error(&error, units),
-            SensorError::NoSuchStation(_) | SensorError::NoSuchProgram(_) => ("place", error.to_string()),
-        };
+        let (field, message) = error_at(&error, units);
         form.fail(field, message);
     }
     form.is_sound().then_some(sensor)
 }
 
-fn read_kind(form: &mut Form, c: &Controller, before: &Sensor, units: Units) -> Option<SensorKind> {
+/// The field of the form at which an error stands, and what it says.
+fn error_at(error: &SensorError, units: Units) -> (&'static str, String) {
     let w = Words;
-    match form.get("kind") {
-        "rain" => {
-            let (thresholds_mm, threshold_mm) = read_settings(form, before, units)?;
-            let delay = form.get("delay").parse::<u8>().ok().filter(|d| range::RAIN_SENSOR_DELAY.holds(f64::from(*d)));
-            if delay.is_none() {
-                form.fail("delay", Measure::Plain.allowed(range::RAIN_SENSOR_DELAY, units));
+    match error {
+        SensorError::Field(fault) => {
+            let entered = ENTERED.iter().find(|(_, field)| *field == fault.field).map_or("settings", |(name, _)| *name);
+            let words = |field: &Field<Sensor>| field_form::error_words(&fault.error, &field.kind, units);
+            (entered, Sensor::field(fault.field).map_or_else(|| fault.to_string(), words))
+        }
+        SensorError::NoSuchSetting => ("threshold", w.t("sensor-no-setting")),
+        SensorError::Settings => ("settings", w.t("sensor-settings-bad")),
+        SensorError::NoSuchInput { inputs, .. } => ("input", w.t1("sensor-input-bad", inputs.to_string())),
+        SensorError::Reading(out) => ("r0pct", Measure::Plain.allowed(out.range, units)),
+        SensorError::ReadingDate(_) => ("r0at", w.t("field-date")),
+        SensorError::Readings => ("r0at", w.t("sensor-readings-order")),
+        SensorError::Sheet(error) => et_form::sheet_error(error, units),
+        SensorError::NoSuchStation(_) | SensorError::NoSuchProgram(_) => ("place", error.to_string()),
+    }
+}
+
+/// Reads what a sensor is set to, but for what stands in [`ENTERED`].
+fn read_kind(form: &mut Form, c: &Controller, sensor: &mut Sensor, units: Units) {
+    match &mut sensor.kind {
+        SensorKind::Rain { thresholds_mm, setting } => {
+            if let Some((list, set)) = read_settings(form, thresholds_mm, Measure::Depth, units) {
+                (*thresholds_mm, setting.threshold_mm) = (list, set);
             }
-            let vent = form.chosen("vent");
-            let disc = read_disc(form, before, units);
-            let setting = RainSetting { threshold_mm, delay_days: delay?, vent: vent?, disc: disc? };
-            Some(SensorKind::Rain { thresholds_mm, setting })
+            if release_text(setting.disc, units) != form.get("release")
+                && let Some(release) = form.needed("release", Measure::Plain, RELEASE_PERCENT, units)
+            {
+                setting.disc.release_share = release / 100.0;
+            }
         }
-        "freeze" => {
-            let (thresholds_c, threshold_c) = read_settings(form, before, units)?;
-            Some(SensorKind::Freeze { thresholds_c, threshold_c })
+        SensorKind::Freeze { thresholds_c, threshold_c } => {
+            if let Some((list, set)) = read_settings(form, thresholds_c, Measure::Temperature, units) {
+                (*thresholds_c, *threshold_c) = (list, set);
+            }
         }
-        "soil" => {
-            let readings = read_readings(form, units);
-            let threshold_pct = form.measure("soil_threshold", Measure::Plain, range::SOIL_READING, units);
-            Some(SensorKind::SoilMoisture { readings, threshold_pct })
-        }
-        "et" => et_form::read(form, c, &before.kind, units),
-        _ => {
-            form.fail("place", w.t("field-choice"));
-            None
+        SensorKind::SoilMoisture { readings, .. } => *readings = read_readings(form, units),
+        SensorKind::Et { setting, programs } => {
+            if let Some(read) = et_form::read(form, c, &setting.sheet, units) {
+                (*setting, *programs) = read;
+            }
         }
     }
 }
@@ -190,33 +164,14 @@ const RELEASE_PERCENT: Range = Range {
     max: 100.0 * range::DISC_RELEASE.max,
 };
 
-/// What a disc holds and the percent at which it lets go, as they are typed.
-fn disc_texts(disc: Disc, units: Units) -> [String; 2] {
-    [Measure::Depth.typed(disc.capacity_mm, units), Measure::Plain.typed(100.0 * disc.release_share, units)]
-}
-
-fn read_disc(form: &mut Form, before: &Sensor, units: Units) -> Option<Disc> {
-    let stored = match &before.kind {
-        SensorKind::Rain { setting, .. } => setting.disc,
-        _ => Disc::USUAL,
-    };
-    if disc_texts(stored, units) == [form.get("capacity"), form.get("release")] {
-        return Some(stored);
-    }
-    let capacity = form.needed("capacity", Measure::Depth, range::DISC_CAPACITY, units);
-    let release = form.needed("release", Measure::Plain, RELEASE_PERCENT, units);
-    Some(Disc { capacity_mm: capacity?, release_share: release? / 100.0 })
+/// The share at which a disc lets go, as it is typed, in percent.
+fn release_text(disc: Disc, units: Units) -> String {
+    Measure::Plain.typed(100.0 * disc.release_share, units)
 }
 
 /// The sensor's own list of settings, and the one it is set to.
-fn read_settings(form: &mut Form, before: &Sensor, units: Units) -> Option<(Vec<f64>, f64)> {
+fn read_settings(form: &mut Form, stored: &[f64], measure: Measure, units: Units) -> Option<(Vec<f64>, f64)> {
     let w = Words;
-    let (measure, _) = setting(&before.kind);
-    let stored: &[f64] = match &before.kind {
-        SensorKind::Rain { thresholds_mm, .. } => thresholds_mm,
-        SensorKind::Freeze { thresholds_c, .. } => thresholds_c,
-        _ => &[],
-    };
     let value = |text: &str| -> Option<f64> {
         let text = text.trim();
         let shown = |v: &f64| if measure == Measure::Depth { rain_text(*v, units) } else { measure.typed(*v, units) };

@@ -10,6 +10,7 @@ use upland_core::sensor::{Disc, Sensor, SensorKind, Vent};
 use upland_core::word::Word;
 
 use super::Choice;
+use super::field_form::choice_key;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::Strip;
@@ -20,7 +21,7 @@ use crate::words::Words;
 
 use et_form::{MarkChoice, StepRow, climate_marks, et_marks, offset_marks};
 
-pub(crate) use form::{READINGS, filled, kind_word, proposed, read};
+pub(crate) use form::{READINGS, filled, proposed, read};
 pub(crate) use replay::{ReplayInput, ReplayView, held_on};
 
 #[derive(askama::Template)]
@@ -86,19 +87,14 @@ pub(crate) struct SensorForm {
     pub(crate) siting: Vec<(String, String)>,
 }
 
-/// The key of a kind's name.
-const fn kind_key(kind: &SensorKind) -> &'static str {
-    match kind {
-        SensorKind::Rain { .. } => "sensor-rain",
-        SensorKind::Freeze { .. } => "sensor-freeze",
-        SensorKind::SoilMoisture { .. } => "sensor-soil",
-        SensorKind::Et { .. } => "sensor-et",
-    }
+/// The name of a kind.
+fn kind_name(kind: &SensorKind) -> String {
+    Words.t(&choice_key("kind", kind.word()))
 }
 
 /// `Rain sensor, Tool-shed post`.
 pub(crate) fn sensor_name(sensor: &Sensor) -> String {
-    let kind = Words.t(kind_key(&sensor.kind));
+    let kind = kind_name(&sensor.kind);
     if sensor.place.is_empty() { kind } else { format!("{kind}, {}", sensor.place) }
 }
 
@@ -252,8 +248,8 @@ pub(crate) fn matrix(c: &Controller) -> Vec<(String, Vec<bool>)> {
 impl SensorForm {
     pub(crate) fn of(c: &Controller, sensor: &Sensor, form: Form, units: Units) -> Self {
         let w = Words;
-        let contact = |c: Contact| w.t(if c == Contact::NormallyClosed { "contact-closed" } else { "contact-open" });
-        let kind = kind_word(&sensor.kind);
+        let contact = |c: Contact| w.t(&choice_key("contact", c.word()));
+        let kind = sensor.kind.word();
         let measure = if kind == "freeze" { Measure::Temperature } else { Measure::Depth };
         let settings = match &sensor.kind {
             SensorKind::Rain { thresholds_mm: list, .. } => list.iter().map(|v| rain_text(*v, units)).collect(),
@@ -268,7 +264,7 @@ impl SensorForm {
         let with_unit = |t: &String| Choice::new(t.clone(), format!("{t}\u{a0}{}", measure.unit(units)));
         Self {
             kind,
-            title: if sensor.id == 0 { w.t1("sensor-new", w.t(kind_key(&sensor.kind))) } else { sensor_name(sensor) },
+            title: if sensor.id == 0 { w.t1("sensor-new", kind_name(&sensor.kind)) } else { sensor_name(sensor) },
             unit: measure.unit(units),
             settings: settings.iter().map(with_unit).collect(),
             usual_disc: Measure::Depth.show(Disc::USUAL.capacity_mm, units),
@@ -321,7 +317,7 @@ fn cautions(kind: &str) -> Vec<String> {
 fn siting(kind: &str) -> Vec<(String, String)> {
     let w = Words;
     let keys: &[(&str, &str)] = match kind {
-        "soil" => &[("site-soil", "site-soil-more"), ("site-cable", "site-cable-more")],
+        "soil_moisture" => &[("site-soil", "site-soil-more"), ("site-cable", "site-cable-more")],
         "freeze" => &[("site-shade", "site-shade-more"), ("site-radio", "site-radio-more")],
         _ => &[
             ("site-open", "site-open-more"),
@@ -335,8 +331,8 @@ fn siting(kind: &str) -> Vec<(String, String)> {
 
 /// The kinds that a sensor can be added of.
 pub(crate) fn kind_links(href: &str, open: Option<&str>) -> Vec<(String, String, bool)> {
-    [("rain", "sensor-rain"), ("freeze", "sensor-freeze"), ("soil", "sensor-soil"), ("et", "sensor-et")]
-        .map(|(word, key)| (format!("{href}?kind={word}"), Words.t(key), open == Some(word)))
+    SensorKind::WORDS
+        .map(|word| (format!("{href}?kind={word}"), Words.t(&choice_key("kind", word)), open == Some(word)))
         .to_vec()
 }
 

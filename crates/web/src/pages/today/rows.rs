@@ -126,7 +126,7 @@ pub(crate) fn dial_rows<'a>(
                     month.number()
                 ),
                 controller: label,
-                place: context.at.place.value.name.clone(),
+                place: context.at.place.value.place.name.clone(),
                 tiny: Tiny::draw(normals, group, date, most),
                 soil: thirstiest(context, group, known.soil).map(|soil| SoilLine::of(soil, units)),
                 called: number(now.percent_exact, 1),

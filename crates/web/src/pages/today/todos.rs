@@ -13,7 +13,7 @@ use crate::words::Words;
 pub(crate) fn todos(context: &ControllerContext, today: NaiveDate) -> Vec<Todo> {
     let w = Words;
     let name = &context.controller().name;
-    let at = &context.at.place.value.name;
+    let at = &context.at.place.value.place.name;
     let id = context.controller.id;
     let todo = |mark, title: &str, reason: String, href: String, act: &str| Todo {
         kind: JobKind::Missing,

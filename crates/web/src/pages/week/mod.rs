@@ -190,7 +190,7 @@ fn draw(
     findings: &[Finding],
 ) -> WeekPlate {
     let at = &input.context.at;
-    let position = &at.place.value.position;
+    let position = &at.place.value.place.position;
     let sun = sun_of(position.latitude_deg(), position.longitude_deg(), at.zone, input.now.date());
     let local = |t: Option<chrono::DateTime<chrono::Utc>>| t.map(|t| nearest_minute(t, at.zone));
     let volume = |run: &upland_core::schedule::Run| {

@@ -67,7 +67,7 @@ impl<'a> Provenances<'a> {
         let rain_note = match self.weather.rain_station() {
             _ if normal.rain_mm.is_none() => w.t("rain-none-note"),
             Some(station) => {
-                let km = self.context.place.value.position.distance_km(&station.series.value.position);
+                let km = self.context.place.value.place.position.distance_km(&station.series.value.position);
                 format!("{}; {}", w.t1("rain-from-note", &station.series.value.name), w.t(near_enough(km)))
             }
             None => w.t(near_enough(self.context.distance_km().unwrap_or(0.0))),

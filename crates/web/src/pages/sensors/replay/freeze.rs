@@ -43,7 +43,7 @@ pub(super) fn first_start(c: &Controller) -> StartTime {
 
 /// The hour of sunrise at a place on a date, by its clock.
 pub(super) fn sunrise_hour(context: &ControllerContext, today: NaiveDate) -> f64 {
-    let position = &context.at.place.value.position;
+    let position = &context.at.place.value.place.position;
     let sun = sun_of(position.latitude_deg(), position.longitude_deg(), context.at.zone, today);
     sun.sunrise.map_or(6.0, |t| {
         let local = t.with_timezone(&context.at.zone);
@@ -63,7 +63,7 @@ fn watered(list: &[f64], sensor: &Sensor, input: &ReplayInput<'_>) -> Vec<u32> {
     let plan = input.context.situation(first.date).plan(&c);
     let ground = Ground::of(&c);
     let schedule = Scheduled::new(&c, &plan, &ground, PercentBy::of(&c));
-    let position = input.context.at.place.value.position;
+    let position = input.context.at.place.value.place.position;
     let sunrise =
         sunrise_hours(position.latitude_deg(), position.longitude_deg(), &input.context.at.zone, first.date.year());
     // A program of stations that all ignore the sensor is none of its business.
