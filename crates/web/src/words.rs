@@ -1,6 +1,7 @@
 //! All text shown to people, from the language files in `locales/`.
 
 use std::borrow::Cow;
+use std::collections::HashMap;
 use std::sync::LazyLock;
 
 use fluent::concurrent::FluentBundle;
@@ -35,6 +36,43 @@ static BUNDLE: LazyLock<FluentBundle<FluentResource>> = LazyLock::new(|| {
     bundle
 });
 
+/// The names of the placeholders of each key, in the order in which the text has them.
+static PLACEHOLDERS: LazyLock<HashMap<&str, Vec<&str>>> = LazyLock::new(|| {
+    let mut found = HashMap::new();
+    let mut key = "";
+    for line in ENGLISH.iter().flat_map(|file| file.lines()) {
+        if let Some((name, _)) = line.split_once(" =").filter(|_| !line.starts_with([' ', '#'])) {
+            key = name;
+        }
+        let names: &mut Vec<&str> = found.entry(key).or_default();
+        for rest in line.split("{ $").skip(1) {
+            let name = rest.split([' ', '}']).next().unwrap_or_default();
+            if !names.contains(&name) {
+                names.push(name);
+            }
+        }
+    }
+    found
+});
+
+/// A word with the name of the placeholder that it is put in for. Templates pass what they are given by reference.
+pub(crate) trait Named {
+    /// The name and the word.
+    fn named(&self) -> (&str, &str);
+}
+
+impl<S: AsRef<str>> Named for (&str, S) {
+    fn named(&self) -> (&str, &str) {
+        (self.0, self.1.as_ref())
+    }
+}
+
+impl<N: Named> Named for &N {
+    fn named(&self) -> (&str, &str) {
+        (*self).named()
+    }
+}
+
 /// The words of a language. Copied into every view model.
 #[derive(Debug, Clone, Copy, Default)]
 pub(crate) struct Words;
@@ -45,14 +83,15 @@ impl Words {
         self.format(key, None)
     }
 
-    /// The text of a key with a word put in as `a`.
-    pub(crate) fn t1(self, key: &str, a: impl AsRef<str>) -> String {
-        self.with(key, &[("a", a.as_ref())])
+    /// The text of a key with a word put in for its only placeholder, whatever its name.
+    pub(crate) fn t1(self, key: &str, word: impl AsRef<str>) -> String {
+        let name = PLACEHOLDERS.get(key).and_then(|names| names.first()).copied().unwrap_or_default();
+        self.with(key, &[(name, word.as_ref())])
     }
 
-    /// The text of a key with two words put in as `a` and `b`.
-    pub(crate) fn t2(self, key: &str, a: impl AsRef<str>, b: impl AsRef<str>) -> String {
-        self.with(key, &[("a", a.as_ref()), ("b", b.as_ref())])
+    /// The text of a key with two words put in by name.
+    pub(crate) fn t2(self, key: &str, one: impl Named, other: impl Named) -> String {
+        self.with(key, &[one.named(), other.named()])
     }
 
     /// The text of a key with a count put in as `n`, so that a language can choose its plural.
@@ -202,6 +241,47 @@ mod tests {
     fn no_key_is_missing() {
         let missing: Vec<_> = asked().difference(&keys()).cloned().collect();
         assert!(missing.is_empty(), "no words for {missing:?}");
+    }
+
+    /// The calls in the code that name their key, as the key and the rest of the text after it.
+    fn calls(how: &str) -> Vec<(String, String)> {
+        let mut files = Vec::new();
+        let root = Path::new(env!("CARGO_MANIFEST_DIR"));
+        sources(&root.join("src"), &mut files);
+        sources(&root.join("templates"), &mut files);
+        let mut found = Vec::new();
+        for text in files {
+            for call in ["w.", "Words."].map(|who| format!("{who}{how}(")) {
+                for rest in text.split(&call).skip(1) {
+                    let quoted = rest.trim_start().strip_prefix('"').and_then(|rest| rest.split_once('"'));
+                    found.extend(quoted.map(|(key, rest)| (key.to_owned(), rest.chars().take(1500).collect())));
+                }
+            }
+        }
+        found
+    }
+
+    #[test]
+    fn every_placeholder_is_given_and_has_a_name_that_tells_what_it_is() {
+        let names = |key: &str| PLACEHOLDERS.get(key).cloned().unwrap_or_default();
+        for (key, _) in calls("t1").into_iter().filter(|(key, _)| keys().contains(key)) {
+            assert_eq!(names(&key).len(), 1, "{key} is given one word");
+        }
+        for (key, rest) in ["t2", "with"].into_iter().flat_map(calls).filter(|(key, _)| keys().contains(key)) {
+            let all = names(&key);
+            assert!(!all.is_empty(), "{key} takes no words");
+            for name in all {
+                // However the arguments are laid out: a quoted name after a bracket.
+                let close: String = rest.chars().filter(|c| !c.is_whitespace()).collect();
+                // A list that was put together before tells its names in debug builds, where `format` looks.
+                let stated = close.starts_with(",&[(") || close.starts_with(",(");
+                let given = !stated || close.contains(&format!("(\"{name}\","));
+                assert!(given, "{key} is not given its {name}");
+            }
+        }
+        let bare: Vec<_> =
+            PLACEHOLDERS.iter().filter(|(_, names)| names.contains(&"a") || names.contains(&"b")).collect();
+        assert!(bare.is_empty(), "placeholders without a name: {bare:?}");
     }
 
     #[test]

@@ -33,7 +33,7 @@ saved-hours =
         [one] Saved an hour ago
        *[other] Saved { $n } hours ago
     }
-saved-on = Saved on { $a }
+saved-on = Saved on { $date }
 ago-now = less than an hour ago
 ago-hours =
     { $n ->
@@ -58,7 +58,7 @@ keys-reference = Reference
 keys-stations = next and previous station or month
 keys-undo = undo the last change
 keys-escape = put a month back as it was
-a-day = { $a } a day
+a-day = { $depth } a day
 month-1 = January
 month-2 = February
 month-3 = March
@@ -90,9 +90,9 @@ day-4 = Thursday
 day-5 = Friday
 day-6 = Saturday
 day-7 = Sunday
-date-short = { $a } { $b }
-date-long = { $a } { $b }
-month-year = { $a } { $b }
+date-short = { $day } { $month }
+date-long = { $date } { $year }
+month-year = { $month } { $year }
 
 # A live answer that does not come.
 live-late = Still working it out. The figures are those from before your change.
@@ -100,13 +100,13 @@ live-failed = The figures could not be updated and are those from before your ch
 live-signed-out = You are signed out, so the figures are no longer updated. Sign in again in another tab; what you typed is still here.
 
 # What is wrong beside a field.
-field-not-a-number = “{ $a }” is not a number.
+field-not-a-number = “{ $text }” is not a number.
 field-allowed = Enter { $from } to { $to } { $unit }
 field-name = Enter 1 to 60 characters.
-field-length = Enter { $a } to { $b } characters.
+field-length = Enter { $min } to { $max } characters.
 field-control = Control characters are not allowed.
-field-months = { $a } numbers: twelve are needed, January first.
-field-count = At most { $a } are allowed.
+field-months = { $count } numbers: twelve are needed, January first.
+field-count = At most { $max } are allowed.
 field-choice = Choose from the list.
 form-errors =
     { $n ->
@@ -135,17 +135,17 @@ undo-in-use-text = Something else depends on it. Remove that first.
 
 # Two people at once.
 conflict-title = Someone else saved first
-conflict-who = { $a } saved this at { $b } UTC
+conflict-who = { $person } saved this at { $time } UTC
 conflict-text = while you were editing. Compare the two versions and choose one.
 conflict-what = Field
-changed-of = { $a }, { $b }
+changed-of = { $thing }, { $field }
 changed-panel = Panel
-changed-station = Station { $a }
-changed-program = Program { $a }
-changed-sensor = Sensor { $a }
-changed-temporary = Temporary setting { $a }
-changed-month = percent of { $a }
-changed-month-waterings = waterings a week in { $a }
+changed-station = Station { $station }
+changed-program = Program { $program }
+changed-sensor = Sensor { $sensor }
+changed-temporary = Temporary setting { $id }
+changed-month = percent of { $month }
+changed-month-waterings = waterings a week in { $month }
 changed-days = days
 changed-starts = starts
 changed-never = never on
@@ -186,7 +186,7 @@ state-done = done
 state-part = incomplete
 state-fault = needs attention
 state-todo = not yet
-next-step = Next: { $a }
+next-step = Next: { $step }
 next-stations = Minutes are worked out from plants, sprinklers and soil.
 next-weather = Percents are worked out from the weather.
 next-year = The year cannot be worked out yet.

@@ -47,14 +47,14 @@ place-weather-use = Use these stations
 place-weather-et0 = Reference ET
 place-weather-rain = Rain
 place-weather-gaps = Fills gaps
-place-weather-et0-of = Reference ET from { $a }
-place-weather-rain-of = Rain from { $a }
-place-weather-gaps-of = Order in which { $a } fills gaps
+place-weather-et0-of = Reference ET from { $station }
+place-weather-rain-of = Rain from { $station }
+place-weather-gaps-of = Order in which { $station } fills gaps
 place-weather-no-gaps = no
 place-weather-how = Rain falls locally: take it from the nearest gauge. Reference ET may come from farther away. Gaps are filled in the order of the numbers.
 place-weather-share = { $name }: reference ET of { $et0 } days, rain of { $rain } days.
-place-weather-missing = No reference ET on { $a } days, no rain reading on { $b } days.
-year-of = Year of { $a }
+place-weather-missing = No reference ET on { $et0 } days, no rain reading on { $rain } days.
+year-of = Year of { $controller }
 
 # The site file.
 site-import-title = Import a site file
@@ -64,11 +64,11 @@ site-file = Site file
 site-file-hint = JSON, as exported from a place. It becomes a new place.
 site-look = Preview
 site-no-file = Choose a file first.
-site-too-large = The file has more than { $a } MB, the limit for a site file.
-site-refused = { $a }: { $b }
-site-from = in { $a }; nothing has been saved yet
+site-too-large = The file has more than { $most } MB, the limit for a site file.
+site-refused = { $file }: { $error }
+site-from = in { $file }; nothing has been saved yet
 site-zone = Time zone
-site-weather = { $a }, twelve normals
+site-weather = { $name }, twelve normals
 site-sensors =
     { $n ->
         [0] no sensor
@@ -84,6 +84,6 @@ site-found =
 site-take-in = Import
 site-other = Choose another file
 site-nothing-yet = Everything is imported as a new place, or nothing is.
-site-normals-source = normals of { $a }
+site-normals-source = normals of { $place }
 site-export = Export site file
 why-site = site file imported

@@ -102,7 +102,7 @@ impl DayArc {
             let (left, right) = (inside(*from), inside(*to));
             let words = match whole {
                 Some(_) => w.t("sun-closed-day"),
-                None => w.t2("sun-closed", clock_time((*from).into()), clock_time((*to).into())),
+                None => w.t2("sun-closed", ("from", clock_time((*from).into())), ("to", clock_time((*to).into()))),
             };
             (right - left >= WORDS_WIDTH).then(|| (Fixed((left + right) / 2.0), words))
         });
@@ -127,7 +127,7 @@ impl DayArc {
             noon: Moment {
                 x: Fixed(noon_x),
                 y: Fixed(y(noon_height)),
-                text: w.t2("sun-noon-at", clock(local(sun.noon)), number(noon_height, 0)),
+                text: w.t2("sun-noon-at", ("time", clock(local(sun.noon))), ("height", number(noon_height, 0))),
                 text_x: Fixed(noon_x),
                 anchor: "middle",
             },
@@ -151,7 +151,7 @@ impl DayArc {
                 .map(|(left, right)| (Fixed(left), Fixed(right - left)))
                 .collect(),
             closed_words,
-            describe: w.t2("sun-describe", told(sun.sunrise), told(sun.sunset)),
+            describe: w.t2("sun-describe", ("sunrise", told(sun.sunrise)), ("sunset", told(sun.sunset))),
             length: length(&sun, noon_height),
         }
     }
@@ -169,7 +169,7 @@ fn length(sun: &SunDay, noon_height: f64) -> String {
     match (sun.sunrise, sun.sunset) {
         (Some(rise), Some(set)) => {
             let minutes = (set - rise).num_minutes();
-            w.t2("sun-length", (minutes / 60).to_string(), (minutes % 60).to_string())
+            w.t2("sun-length", ("hours", (minutes / 60).to_string()), ("minutes", (minutes % 60).to_string()))
         }
         _ if noon_height > 0.0 => w.t("sun-never-sets"),
         _ => w.t("sun-never-rises"),

@@ -161,7 +161,11 @@ impl Strip {
             now_text_x: Fixed(if left { now - 63.0 } else { now + 7.0 }),
             now_flag: if frame.words { flag } else { format!("M{} 0h8l-4 6z", Fixed(now - 4.0)) },
             late: input.today.month() >= 7,
-            now_label: w.t2("date-short", input.today.day().to_string(), month_short(month_of(input.today))),
+            now_label: w.t2(
+                "date-short",
+                ("day", input.today.day().to_string()),
+                ("month", month_short(month_of(input.today))),
+            ),
             year_label: year,
             scale_label: w.t1("strip-scale", Measure::Depth.show(most, input.units)),
             describe: w.t("strip-describe"),

@@ -24,7 +24,7 @@ pub(crate) fn day_volumes(
 /// The legend's sum, in words.
 pub(crate) fn week_total(work: &WeekWork, volume: &dyn Fn(f64) -> String, unit: &str) -> String {
     let w = Words;
-    let total = w.t2("week-total", volume(work.volume_m3()), unit);
+    let total = w.t2("week-total", ("volume", volume(work.volume_m3())), ("unit", unit));
     match work.unknown_areas {
         0 => total,
         n => format!("{total} {}", w.count("week-total-without", n)),

@@ -217,7 +217,7 @@ impl WeatherPlate {
             plate.side(lane.top + 15.0, w.t("record-dashes"), false);
             if let Some(mj) = newest.weather.solar {
                 let clear = number(input.site.clear_sky(newest.weather.date), 1);
-                plate.side(lane.top + 31.0, w.t2("record-sun-of", number(mj, 1), clear), true);
+                plate.side(lane.top + 31.0, w.t2("record-sun-of", ("measured", number(mj, 1)), ("clear", clear)), true);
             }
             lanes.push((Element::Solar, lane));
             top = lane.bottom + 4.0;

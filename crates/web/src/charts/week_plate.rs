@@ -366,7 +366,7 @@ fn closed(first: NaiveDate, rules: &Bound) -> Vec<Closed> {
             if length > 0 {
                 let y = TOP + day as f64 * ROW;
                 let height = length as f64 * ROW;
-                let words = w.t2("week-closed-hours", hour(*from), hour(*to));
+                let words = w.t2("week-closed-hours", ("from", hour(*from)), ("to", hour(*to)));
                 out.push(Closed {
                     x: Fixed(x),
                     y: Fixed(y),

@@ -174,7 +174,9 @@ fn column(month: &MonthBudget, input: &YearPlateInput<'_>, y: &impl Fn(f64) -> f
     let value = month.dial.percent();
     let value_text = match month.dial {
         Dial::Off => w.t1("year-value-off", number(month.percent_exact, 1)),
-        Dial::Percent(p) => w.t2("year-value", percent(p.get()), number(month.percent_exact, 1)),
+        Dial::Percent(p) => {
+            w.t2("year-value", ("percent", percent(p.get())), ("called", number(month.percent_exact, 1)))
+        }
     };
     let demand_y = (month.demand_mm > 0.0).then(|| y(asked));
     Column {
@@ -235,14 +237,14 @@ fn bubble(hand: &InHand<'_>, month: &MonthBudget, columns: &[Column], units: Uni
         text_x: Fixed(x + 10.0),
         pointer,
         lines: [
-            (Fixed(y + 19.0), w.t2("year-in-hand", month_long(hand.month), dial(month.dial))),
+            (Fixed(y + 19.0), w.t2("year-in-hand", ("month", month_long(hand.month)), ("percent", dial(month.dial)))),
             (Fixed(y + 36.0), side(month)),
             (
                 Fixed(y + 53.0),
                 w.t2(
                     "year-was",
-                    dial(hand.saved.dial),
-                    signed(Measure::Depth.in_units(hand.saved.difference_mm(), units), 1),
+                    ("percent", dial(hand.saved.dial)),
+                    ("change", signed(Measure::Depth.in_units(hand.saved.difference_mm(), units), 1)),
                 ),
             ),
         ],

@@ -56,7 +56,9 @@ pub(crate) async fn conflict_page(app: &App, user: &SignedIn, c: Conflict<'_>) -
     let w = Words;
     let log = user.account.log(c.id, 1).await?;
     let last = log.first();
-    let who = last.map_or_else(String::new, |e| w.t2("conflict-who", &e.user_name, e.at.format("%H:%M").to_string()));
+    let who = last.map_or_else(String::new, |e| {
+        w.t2("conflict-who", ("person", &e.user_name), ("time", e.at.format("%H:%M").to_string()))
+    });
     let mut sides = [last.and_then(|e| e.after.clone()), c.mine].map(|side| side.unwrap_or(Value::Null));
     name_weather(user, &mut sides, c.form.get("name")).await?;
     let [theirs, mine] = sides;

@@ -35,14 +35,15 @@ pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let plan = context.plan();
     let records = user.account.newest_records(&[*id]).await?;
     let state = FieldState::of(&records);
-    let used = w.t2("stations-used", c.stations.len().to_string(), c.capability.stations.to_string());
+    let used =
+        w.t2("stations-used", ("used", c.stations.len().to_string()), ("all", c.capability.stations.to_string()));
     page(&DoorCardTemplate {
         w,
         css: stylesheet(),
         back: format!("/controllers/{id}/year"),
         dial: format!("/controllers/{id}/dial-in"),
         controller: c.name.clone(),
-        place: w.t2("card-place", &context.at.place.value.place.name, used),
+        place: w.t2("card-place", ("place", &context.at.place.value.place.name), ("used", used)),
         issued: issued(today),
         by: user.user.name.clone(),
         company: user.user.account_name.clone(),

@@ -99,8 +99,8 @@ pub(crate) async fn show(
         shell: shell(&app, &user, View::Today, "today", w.t("nav-today"), "/"),
         day: today.day().to_string(),
         weekday: weekday(today),
-        month_year: w.t2("month-year", month_long(month), today.year().to_string()),
-        of_year: w.t2("today-day-of", today.ordinal().to_string(), days.to_string()),
+        month_year: w.t2("month-year", ("month", month_long(month)), ("year", today.year().to_string())),
+        of_year: w.t2("today-day-of", ("day", today.ordinal().to_string()), ("days", days.to_string())),
         arc: home.as_ref().map(|p| {
             let position = &p.place.value.place.position;
             DayArc::draw([position.latitude_deg(), position.longitude_deg()], p.zone, &p.rules, now)

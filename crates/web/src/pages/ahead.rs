@@ -187,7 +187,7 @@ pub(crate) fn by_month(coming: &[Coming<'_>]) -> Vec<AheadMonth> {
     let mut months: Vec<AheadMonth> = Vec::new();
     for Coming { head, dated } in coming {
         let on = dated.on;
-        let name = Words.t2("month-year", month_long(month_of(on)), on.year().to_string());
+        let name = Words.t2("month-year", ("month", month_long(month_of(on))), ("year", on.year().to_string()));
         let row = AheadRow {
             day: on.day().to_string(),
             weekday: day_short(on.weekday()),

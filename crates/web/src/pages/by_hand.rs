@@ -81,7 +81,7 @@ impl HandCard {
             .collect();
         let total: f64 = runs.iter().filter(|r| !is_idle(r)).map(|r| r.run.minutes()).sum();
         Self {
-            week: w.t2("hand-week", date_short(first), date_short(first + TimeDelta::days(6))),
+            week: w.t2("hand-week", ("first", date_short(first)), ("last", date_short(first + TimeDelta::days(6)))),
             from: if used.is_empty() {
                 w.t1("hand-from-normals", month_long(month))
             } else {
@@ -115,5 +115,5 @@ fn cycles_words(run: &HandRun) -> String {
     let lengths: Vec<String> = run.cycles.iter().map(|c| minutes(*c)).collect();
     let alike = lengths.windows(2).all(|pair| pair[0] == pair[1]);
     let cut = if alike { format!("{} × {}", lengths.len(), lengths[0]) } else { lengths.join(" + ") };
-    Words.t2("hand-cycles", cut, minutes(soak))
+    Words.t2("hand-cycles", ("cut", cut), ("minutes", minutes(soak)))
 }

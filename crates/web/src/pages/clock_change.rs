@@ -29,7 +29,7 @@ pub(crate) fn clock_todo(zones: &[Tz], today: NaiveDate) -> Option<Todo> {
         kind: JobKind::Clock,
         key: String::new(),
         mark: "flag",
-        title: w.t2("due-clock", weekday(day), date_short(day)),
+        title: w.t2("due-clock", ("weekday", weekday(day)), ("date", date_short(day))),
         reason: w.t(if minutes > 0 { "due-clock-forward" } else { "due-clock-back" }),
         href: "/rounds".to_owned(),
         act: w.t("nav-rounds"),

@@ -240,7 +240,14 @@ fn explain(form: &mut Form, error: &ControllerError) {
             ),
         ),
         ControllerError::TooManyWaterings { letter, waterings, .. } => {
-            form.fail("watering_days", w.t2("capability-days-in-use", letter.get().to_string(), waterings.to_string()));
+            form.fail(
+                "watering_days",
+                w.t2(
+                    "capability-days-in-use",
+                    ("program", letter.get().to_string()),
+                    ("waterings", waterings.to_string()),
+                ),
+            );
         }
         ControllerError::NoSuchLetter { letter, .. } => {
             form.fail("programs", w.t1("capability-program-in-use", letter.get().to_string()));

@@ -146,7 +146,7 @@ pub(crate) fn own_days(controller: &Controller, program: &Program) -> String {
         }
     }
     let words = |(months, mode): &(Vec<String>, DayMode)| {
-        Words.t2("card-own-days", months.join(", "), mode_words(*mode, program.schedule.never))
+        Words.t2("card-own-days", ("months", months.join(", ")), ("days", mode_words(*mode, program.schedule.never)))
     };
     groups.iter().map(words).collect::<Vec<_>>().join(". ")
 }
@@ -183,8 +183,8 @@ pub(crate) fn card_sensors(controller: &Controller, units: Units) -> Vec<String>
             match exempt.len() {
                 _ if !s.has_contact() => line,
                 0 => line,
-                1 => w.t2("card-exempt-one", line, exempt.join(", ")),
-                _ => w.t2("card-exempt", line, exempt.join(", ")),
+                1 => w.t2("card-exempt-one", ("line", line), ("station", exempt.join(", "))),
+                _ => w.t2("card-exempt", ("line", line), ("stations", exempt.join(", "))),
             }
         })
         .collect()
@@ -241,7 +241,7 @@ pub(crate) fn card_stations(controller: &Controller, budget: &YearBudget, plan: 
                 how: if controller.is_by_hand(s.program) {
                     w.t("card-hand-minutes")
                 } else if let Some(set) = cycle {
-                    w.t2("card-cycle", minutes(set.cycle), minutes(set.soak))
+                    w.t2("card-cycle", ("cycle", minutes(set.cycle)), ("soak", minutes(set.soak)))
                 } else if s.roofed {
                     w.t("card-roofed")
                 } else if base.held_at_longest(&controller.capability) {

@@ -31,8 +31,8 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
             kind: JobKind::Ended,
             key: format!("ended.{}", t.id),
             mark: "flag",
-            title: w.t2("due-over", &at, kind_words(&t.kind, c)),
-            reason: w.t2("due-over-more", date_short(t.until), &t.reason),
+            title: w.t2("due-over", ("controller", &at), ("what", kind_words(&t.kind, c))),
+            reason: w.t2("due-over-more", ("date", date_short(t.until)), ("reason", &t.reason)),
             href: format!("/controllers/{id}/temporary"),
             act: back_words(&t.kind),
         });
@@ -74,7 +74,7 @@ pub(crate) fn due(context: &ControllerContext, state: &FieldState, today: NaiveD
                 key: format!("sensor.{}.{index}", sensor.id),
                 kind: if about.stops() { JobKind::Fault } else { JobKind::Sensor },
                 mark: if about.stops() { "fault" } else { "battery" },
-                title: w.t2("due-sensor", &at, sensor_name(sensor)),
+                title: w.t2("due-sensor", ("controller", &at), ("sensor", sensor_name(sensor))),
                 reason: note,
                 href: format!("/controllers/{id}/sensors?sensor={}", sensor.id),
                 act: w.t("due-sensor-act"),
@@ -103,7 +103,7 @@ fn week_faults(context: &ControllerContext, today: NaiveDate) -> Option<Todo> {
         title: w.t1(if first.severity == Severity::Fault { "due-week" } else { "due-week-rule" }, &c.name),
         reason: match found.len() {
             1 => title,
-            n => w.t2("due-dial-more", title, (n - 1).to_string()),
+            n => w.t2("due-dial-more", ("title", title), ("count", (n - 1).to_string())),
         },
         href: format!("/controllers/{}/week", context.controller.id),
         act: w.t("due-rules-act"),
@@ -121,7 +121,11 @@ fn found_faults(context: &ControllerContext, state: &FieldState) -> Option<Todo>
         key: format!("found.{}.{}", found.len(), seen),
         mark: "fault",
         title: w.t1("due-found", &context.controller().name),
-        reason: w.t2("due-found-more", w.count("found-findings", found.len()), date_short(seen)),
+        reason: w.t2(
+            "due-found-more",
+            ("findings", w.count("found-findings", found.len())),
+            ("date", date_short(seen)),
+        ),
         href: found_href(context.controller.id),
         act: w.t("due-found-off-act"),
     })
@@ -178,7 +182,7 @@ fn to_dial(context: &ControllerContext, state: &FieldState, today: NaiveDate) ->
         title: w.t1("due-dial", &context.controller().name),
         reason: match pending.len() {
             1 => dial.line_without_units(first),
-            n => w.t2("due-dial-more", dial.line_without_units(first), (n - 1).to_string()),
+            n => w.t2("due-dial-more", ("title", dial.line_without_units(first)), ("count", (n - 1).to_string())),
         },
         href: format!("/controllers/{}/dial-in?only=changed", context.controller.id),
         act: w.t("due-dial-act"),

@@ -89,7 +89,7 @@ fn cell(station: &Station, soil: Soil, units: Units) -> FeelCell {
     let on_it = Station { soil, ..station.clone() };
     let holds = Measure::Depth.show(on_it.zone().raw_mm(), units);
     let more = match on_it.runoff().longest_minutes {
-        Some(longest) => w.t2("feel-cell", holds, number(longest.floor().max(1.0), 0)),
+        Some(longest) => w.t2("feel-cell", ("holds", holds), ("longest", number(longest.floor().max(1.0), 0))),
         None => w.t1("feel-cell-no-limit", holds),
     };
     FeelCell { soil: soil.word(), name: choice_name(soil), more, span: 1, now: soil == station.soil }

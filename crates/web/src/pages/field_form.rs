@@ -178,7 +178,7 @@ pub(crate) fn error_words(error: &FieldError, kind: &Kind, units: Units) -> Stri
     let w = Words;
     match (error, kind) {
         (FieldError::Length { min, max }, _) | (FieldError::Missing, Kind::Text { min, max }) => {
-            w.t2("field-length", min.to_string(), max.to_string())
+            w.t2("field-length", ("min", min.to_string()), ("max", max.to_string()))
         }
         (FieldError::ControlCharacter, _) => w.t("field-control"),
         (FieldError::Months(count), _) => w.t1("field-months", count.to_string()),

@@ -93,9 +93,11 @@ fn view(number: usize, c: &Controller, f: &Finding, authority: &str, units: Unit
     let (title, fact) = title_and_fact(c, f, units);
     let (stake_label, stake) = match f.stake {
         Stake::VolumeM3(v) if v < 0.0 => {
-            (w.t("at-stake"), w.t2("stake-missing", volume_text(units)(-v), volume_unit(units)))
+            (w.t("at-stake"), w.t2("stake-missing", ("volume", volume_text(units)(-v)), ("unit", volume_unit(units))))
         }
-        Stake::VolumeM3(v) => (w.t("at-stake"), w.t2("stake-volume", volume_text(units)(v), volume_unit(units))),
+        Stake::VolumeM3(v) => {
+            (w.t("at-stake"), w.t2("stake-volume", ("volume", volume_text(units)(v)), ("unit", volume_unit(units))))
+        }
         Stake::DepthMm(d) if f.code() == Code::RunsOff => {
             (w.t("at-stake"), w.t1("stake-runoff", Measure::Depth.show(d, units)))
         }
@@ -181,46 +183,59 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
         }
         Problem::TooManyOpenings { date } => (w.t("f-too-many"), w.t1("f-too-many-more", date_short(*date))),
         Problem::TwoWaysOfSoak => (w.t1("f-two-ways", &letter), w.t("f-two-ways-more")),
-        Problem::InTwoPrograms { second } => {
-            (w.t1("f-two-programs", &station), w.t2("f-two-programs-more", &letter, second.get().to_string()))
-        }
+        Problem::InTwoPrograms { second } => (
+            w.t1("f-two-programs", &station),
+            w.t2("f-two-programs-more", ("program", &letter), ("second", second.get().to_string())),
+        ),
         Problem::NotScheduled => (w.t1("f-not-scheduled", &letter), w.t("f-not-scheduled-more")),
         Problem::GhostProgram => (w.t1("f-ghost", &letter), w.t("f-ghost-more")),
         Problem::NoMinutes => (w.t1("f-no-minutes", &station), w.t1("f-no-minutes-more", &letter)),
-        Problem::RunsOff { run, longest, .. } => {
-            (w.t1("f-runs-off", &station), w.t2("f-runs-off-more", number(run.minutes(), 0), number(*longest, 1)))
-        }
-        Problem::TooFewStarts { there, needed } => {
-            (w.t1("f-too-few", &letter), w.t2("f-too-few-more", there.to_string(), needed.to_string()))
-        }
+        Problem::RunsOff { run, longest, .. } => (
+            w.t1("f-runs-off", &station),
+            w.t2("f-runs-off-more", ("run", number(run.minutes(), 0)), ("longest", number(*longest, 1))),
+        ),
+        Problem::TooFewStarts { there, needed } => (
+            w.t1("f-too-few", &letter),
+            w.t2("f-too-few-more", ("there", there.to_string()), ("needed", needed.to_string())),
+        ),
         Problem::DaysAndMinutes { scheduled, meant } => {
             let tenths = usize::from(scheduled.fract() != 0.0);
-            (w.t2("f-days-minutes", &letter, number(*scheduled, tenths)), w.t1("f-days-minutes-more", times(*meant)))
+            (
+                w.t2("f-days-minutes", ("program", &letter), ("times", number(*scheduled, tenths))),
+                w.t1("f-days-minutes-more", times(*meant)),
+            )
         }
         Problem::RainCountedTwice => (w.t1("f-rain-twice", &letter), w.t("f-rain-twice-more")),
         Problem::PercentHeld { month, wanted, highest } => (
             w.t1("f-percent-held", month_long(*month)),
-            w.t2("f-percent-held-more", number(*wanted, 0), highest.get().to_string()),
+            w.t2("f-percent-held-more", ("called", number(*wanted, 0)), ("highest", highest.get().to_string())),
         ),
         Problem::RunHeld { wanted_minutes, longest } => (
             w.t1("f-run-held", &station),
-            w.t2("f-run-held-more", number(*wanted_minutes, 0), number(longest.minutes(), 0)),
+            w.t2("f-run-held-more", ("needed", number(*wanted_minutes, 0)), ("longest", number(longest.minutes(), 0))),
         ),
-        Problem::DeeperThanSoil { net_mm, taw_mm } => {
-            (w.t1("f-deeper-soil", &station), w.t2("f-deeper-soil-more", depth(*net_mm), depth(*taw_mm)))
-        }
-        Problem::DeeperThanReady { net_mm, raw_mm } => {
-            (w.t1("f-deeper-ready", &station), w.t2("f-deeper-ready-more", depth(*net_mm), depth(*raw_mm)))
-        }
+        Problem::DeeperThanSoil { net_mm, taw_mm } => (
+            w.t1("f-deeper-soil", &station),
+            w.t2("f-deeper-soil-more", ("given", depth(*net_mm)), ("reached", depth(*taw_mm))),
+        ),
+        Problem::DeeperThanReady { net_mm, raw_mm } => (
+            w.t1("f-deeper-ready", &station),
+            w.t2("f-deeper-ready-more", ("given", depth(*net_mm)), ("ready", depth(*raw_mm))),
+        ),
         Problem::FightsSensor => (w.t1("f-fights", &letter), w.t("f-fights-more")),
-        Problem::ForbiddenWeekdays { days } => (w.t2("f-day", &letter, day_list(*days)), w.t("f-day-more")),
-        Problem::ForbiddenDate { date } => (w.t2("f-day", &letter, date_short(*date)), w.t("f-date-more")),
-        Problem::SensorRequired => (w.t("f-sensor-required"), w.t("f-sensor-required-more")),
-        Problem::ForbiddenHour { from, ends } if from.time() == chrono::NaiveTime::MIN => {
-            (w.t2("f-past-midnight", &letter, date_short(from.date())), w.t1("f-hour-more", time(*ends)))
+        Problem::ForbiddenWeekdays { days } => {
+            (w.t2("f-day", ("program", &letter), ("days", day_list(*days))), w.t("f-day-more"))
         }
+        Problem::ForbiddenDate { date } => {
+            (w.t2("f-day", ("program", &letter), ("days", date_short(*date))), w.t("f-date-more"))
+        }
+        Problem::SensorRequired => (w.t("f-sensor-required"), w.t("f-sensor-required-more")),
+        Problem::ForbiddenHour { from, ends } if from.time() == chrono::NaiveTime::MIN => (
+            w.t2("f-past-midnight", ("program", &letter), ("date", date_short(from.date()))),
+            w.t1("f-hour-more", time(*ends)),
+        ),
         Problem::ForbiddenHour { from, ends } => {
-            (w.t2("f-hour", &letter, time(*from)), w.t1("f-hour-more", time(*ends)))
+            (w.t2("f-hour", ("program", &letter), ("time", time(*from))), w.t1("f-hour-more", time(*ends)))
         }
         Problem::OutsideWindow { from, ends, month } => (
             match month {
@@ -228,7 +243,7 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
                     "f-window-late",
                     &[("month", &month_long(*month)), ("program", &letter), ("from", &time(*from))],
                 ),
-                None => w.t2("f-window", &letter, time(*from)),
+                None => w.t2("f-window", ("program", &letter), ("time", time(*from))),
             },
             w.t1("f-window-more", time(*ends)),
         ),
@@ -250,12 +265,12 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
                     "f-not-done-late",
                     &[("month", &month_long(*month)), ("program", &letter), ("ends", &time(*ends))],
                 ),
-                None => w.t2("f-not-done", &letter, time(*ends)),
+                None => w.t2("f-not-done", ("program", &letter), ("time", time(*ends))),
             },
             w.t1("f-not-done-more", panel_start(*by, face)),
         ),
         Problem::Waits { other, minutes, planned, begins } => (
-            w.t2("f-waits", &letter, other.get().to_string()),
+            w.t2("f-waits", ("program", &letter), ("other", other.get().to_string())),
             w.with(
                 "f-waits-more",
                 &[
@@ -266,9 +281,10 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
             ),
         ),
         Problem::OddNeighbours => (w.t1("f-odd", &letter), w.t("f-odd-more")),
-        Problem::NeighbouringDays { first, second } => {
-            (w.t1("f-neighbours", &letter), w.t2("f-neighbours-more", day_long(*first), day_long(*second)))
-        }
+        Problem::NeighbouringDays { first, second } => (
+            w.t1("f-neighbours", &letter),
+            w.t2("f-neighbours-more", ("first", day_long(*first)), ("second", day_long(*second))),
+        ),
     }
 }
 
@@ -279,7 +295,9 @@ pub(crate) fn repair_words(c: &Controller, repair: &Repair) -> String {
     let name = |n: u8| station_name(c, Some(n));
     match repair {
         Repair::RemoveStart(_, start) => w.t1("r-remove-start", panel_start(*start, face)),
-        Repair::MoveStart { letter, to, .. } => w.t2("r-move-start", letter.get().to_string(), panel_start(*to, face)),
+        Repair::MoveStart { letter, to, .. } => {
+            w.t2("r-move-start", ("program", letter.get().to_string()), ("start", panel_start(*to, face)))
+        }
         Repair::SetDays(letter, DayMode::Weekdays(to)) => {
             let from = match c.program(*letter).map(|p| p.schedule.days) {
                 Some(DayMode::Weekdays(from)) => from,
@@ -288,17 +306,19 @@ pub(crate) fn repair_words(c: &Controller, repair: &Repair) -> String {
             let gone = from.and(to.complement());
             let added = to.and(from.complement());
             if added.is_empty() && !gone.is_empty() {
-                w.t2("r-take-off", day_list(gone), letter.get().to_string())
+                w.t2("r-take-off", ("days", day_list(gone)), ("program", letter.get().to_string()))
             } else {
-                w.t2("r-set-days", letter.get().to_string(), day_list(*to))
+                w.t2("r-set-days", ("program", letter.get().to_string()), ("days", day_list(*to)))
             }
         }
         Repair::SetDays(letter, DayMode::Odd) => w.t1("r-odd", letter.get().to_string()),
         Repair::SetDays(letter, DayMode::Even) => w.t1("r-even", letter.get().to_string()),
         Repair::SetDays(letter, DayMode::Every { days, .. }) => {
-            w.t2("r-every", letter.get().to_string(), days.to_string())
+            w.t2("r-every", ("program", letter.get().to_string()), ("days", days.to_string()))
         }
-        Repair::NeverOn(letter, days) => w.t2("r-never", letter.get().to_string(), day_list(*days)),
+        Repair::NeverOn(letter, days) => {
+            w.t2("r-never", ("program", letter.get().to_string()), ("days", day_list(*days)))
+        }
         Repair::SetCycle(station, cycle) => w.with(
             "r-cycle",
             &[
@@ -307,14 +327,26 @@ pub(crate) fn repair_words(c: &Controller, repair: &Repair) -> String {
                 ("soak", &number(cycle.soak.minutes(), 0)),
             ],
         ),
-        Repair::Divide(letter, starts) => w.t2("r-divide", letter.get().to_string(), starts.len().to_string()),
-        Repair::WholeStart(letter, start) => w.t2("r-whole", letter.get().to_string(), panel_start(*start, face)),
+        Repair::Divide(letter, starts) => {
+            w.t2("r-divide", ("program", letter.get().to_string()), ("starts", starts.len().to_string()))
+        }
+        Repair::WholeStart(letter, start) => {
+            w.t2("r-whole", ("program", letter.get().to_string()), ("start", panel_start(*start, face)))
+        }
         Repair::ClearSchedule(letter) => w.t1("r-clear", letter.get().to_string()),
         Repair::TakeProposal(letter, _) => w.t1("r-proposal", letter.get().to_string()),
-        Repair::WorkOutMinutes(station, run) => w.t2("r-minutes", name(*station), number(run.minutes(), 0)),
-        Repair::LeaveProgram(station, letter) => w.t2("r-leave", name(*station), letter.get().to_string()),
-        Repair::MinutesFor(letter, waterings) => w.t2("r-minutes-for", letter.get().to_string(), waterings.to_string()),
-        Repair::WaterMoreOften(letter, days) => w.t2("r-more-often", letter.get().to_string(), day_list(*days)),
+        Repair::WorkOutMinutes(station, run) => {
+            w.t2("r-minutes", ("station", name(*station)), ("minutes", number(run.minutes(), 0)))
+        }
+        Repair::LeaveProgram(station, letter) => {
+            w.t2("r-leave", ("station", name(*station)), ("program", letter.get().to_string()))
+        }
+        Repair::MinutesFor(letter, waterings) => {
+            w.t2("r-minutes-for", ("program", letter.get().to_string()), ("waterings", waterings.to_string()))
+        }
+        Repair::WaterMoreOften(letter, days) => {
+            w.t2("r-more-often", ("program", letter.get().to_string()), ("days", day_list(*days)))
+        }
         Repair::LeaveRainToSensor(letter) => w.t1("r-rain-to-sensor", letter.get().to_string()),
         Repair::FreePercent(letter) => w.t1("r-free", letter.get().to_string()),
     }
@@ -359,11 +391,11 @@ pub(crate) fn mode_words(mode: DayMode, never: upland_core::controller::Days) ->
         DayMode::Weekdays(days) => day_list(days),
         DayMode::Odd => w.t("mode-odd"),
         DayMode::Even => w.t("mode-even"),
-        DayMode::Every { days, next } => w.t2("mode-every", days.to_string(), date_short(next)),
+        DayMode::Every { days, next } => w.t2("mode-every", ("days", days.to_string()), ("date", date_short(next))),
     };
     if never.is_empty() {
         days
     } else {
-        w.t2("mode-never", days, never.iter().map(day_short).collect::<Vec<_>>().join(", "))
+        w.t2("mode-never", ("days", days), ("never", never.iter().map(day_short).collect::<Vec<_>>().join(", ")))
     }
 }

@@ -145,7 +145,7 @@ pub(crate) fn normal_fields(form: &Form, latitude_deg: f64, units: Units) -> Vec
             // A range this wide has no hundredths.
             let [least, most] = climate.months(latitude_deg)[month.index()].map(|mm| Measure::Depth.figure(mm, units));
             let middle = Measure::Depth.figure(typed.normals[month.index()].et0_mm_per_day, units);
-            Words.t2("normals-covers", middle, format!("{least} – {most}"))
+            Words.t2("normals-covers", ("middle", middle), ("range", format!("{least} – {most}")))
         }
         Some((typed, _)) => show(typed.normals[month.index()].et0_mm_per_day),
         None => String::new(),

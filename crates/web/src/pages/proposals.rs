@@ -186,7 +186,7 @@ fn card(
     let Wish { days, time, .. } = candidate.wish;
     let word = |list: &[(DayWish, &'static str)]| list.iter().find(|(d, _)| *d == days).map_or("", |(_, w)| w);
     ProposalCard {
-        title: w.t2("proposals-title", w.t(day_key(days)), w.t(time_key(time))),
+        title: w.t2("proposals-title", ("days", w.t(day_key(days))), ("time", w.t(time_key(time)))),
         best,
         days: word(&DAYS),
         time: TIMES.iter().find(|(t, _)| *t == time).map_or("", |(_, word)| word),
@@ -234,9 +234,13 @@ fn help_line(c: &Controller, helped: &Helped) -> HelpLine {
     let w = Words;
     let name = |letter| program_label(c.program(letter), letter);
     let (what, ask) = match helped.help {
-        Help::Split { letter, into } => (w.t2("help-split", name(letter), name(into)), "help-by-you"),
+        Help::Split { letter, into } => {
+            (w.t2("help-split", ("program", name(letter)), ("other", name(into))), "help-by-you")
+        }
         Help::Day(day) => (w.t1("help-day", day_long(day)), "help-ask"),
-        Help::Hours { from, to } => (w.t2("help-hours", clock_time(to.into()), clock_time(from.into())), "help-ask"),
+        Help::Hours { from, to } => {
+            (w.t2("help-hours", ("to", clock_time(to.into())), ("from", clock_time(from.into()))), "help-ask")
+        }
         Help::Cycles => (w.t("help-cycles"), "help-panel"),
         Help::PanelDays(days) => (w.t1("help-panel-days", days.to_string()), "help-panel"),
     };

@@ -77,7 +77,11 @@ pub(crate) fn defaults(units: Units) -> Vec<Vec<DefaultRow>> {
     });
     let rates = SprinklerType::ALL.map(|s| {
         let [low, high] = s.rate_range_mm_per_hour();
-        let between = w.t2("source-between", Measure::Rate.figure(low, units), Measure::Rate.show(high, units));
+        let between = w.t2(
+            "source-between",
+            ("low", Measure::Rate.figure(low, units)),
+            ("high", Measure::Rate.show(high, units)),
+        );
         let source = match s.minutes_for_half_inch() {
             Some(minutes) => format!("{}; {between}", w.t1("source-half-inch", number(minutes, 0))),
             None => between,

@@ -45,11 +45,12 @@ impl SoilView {
         let depth = |mm: f64| Measure::Depth.show(mm, units);
         let row = |key: &str, mm: f64, more: String| (w.t(key), depth(mm), more);
         let days = w.count("soil-on-days", soil.watering_days);
-        let last_watered =
-            soil.last_watered.map_or_else(|| days.clone(), |on| w.t2("soil-last", &days, date_short(on)));
+        let last_watered = soil
+            .last_watered
+            .map_or_else(|| days.clone(), |on| w.t2("soil-last", ("days", &days), ("date", date_short(on))));
         let raw = depth(soil.zone.raw_mm());
         let felt = match soil.dry_since {
-            Some(on) => w.t2("soil-of-raw-since", &raw, date_short(on)),
+            Some(on) => w.t2("soil-of-raw-since", ("depth", &raw), ("date", date_short(on))),
             None => w.t1("soil-of-raw", &raw),
         };
         Self {

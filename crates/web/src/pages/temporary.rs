@@ -72,7 +72,7 @@ pub(crate) fn kind_words(kind: &TemporaryKind, controller: &Controller) -> Strin
     match kind {
         TemporaryKind::Percent { letter: None, percent: p } => w.t1("temp-percent-all", percent(p.get())),
         TemporaryKind::Percent { letter: Some(l), percent: p } => {
-            w.t2("temp-percent", l.get().to_string(), percent(p.get()))
+            w.t2("temp-percent", ("program", l.get().to_string()), ("percent", percent(p.get())))
         }
         TemporaryKind::Weaning { letter, extra_pct, step_pct } => {
             let program =
@@ -127,8 +127,12 @@ pub(crate) fn lines(controller: &Controller, today: NaiveDate) -> Vec<TemporaryL
                 id: t.id,
                 mark,
                 what: kind_words(&t.kind, controller),
-                span: format!("{}{}", w.t2(key, date_short(t.since), date_short(t.until)), weeks(t)),
-                reason: w.t2("temp-reason-line", &t.reason, &t.by),
+                span: format!(
+                    "{}{}",
+                    w.t2(key, ("first", date_short(t.since)), ("last", date_short(t.until))),
+                    weeks(t)
+                ),
+                reason: w.t2("temp-reason-line", ("reason", &t.reason), ("person", &t.by)),
                 act: back_words(&t.kind),
             }
         })
@@ -321,14 +325,14 @@ fn proposal(
 ) -> WeekProposal {
     let depth = |mm: f64| Measure::Depth.show(mm, units);
     let figure = term.percent.map_or_else(|| w.t("off"), |p| p.get().to_string());
-    let reason = w.t2("temp-week-reason", depth(term.rain_mm), date_short(since));
+    let reason = w.t2("temp-week-reason", ("depth", depth(term.rain_mm)), ("date", date_short(since)));
     WeekProposal {
         letter: letter.get(),
         program: program_label(context.controller().program(letter), letter),
         now: number(now, 0),
         is_off: term.percent.is_none(),
         differs: term.percent.map_or(now > 0.0, |p| (f64::from(p.get()) - now).abs() > 0.5),
-        line: w.t2("temp-week-line", depth(term.rain_mm), date_short(since)),
+        line: w.t2("temp-week-line", ("depth", depth(term.rain_mm)), ("date", date_short(since))),
         working: w.with(
             "temp-week-working",
             &[

@@ -220,7 +220,7 @@ pub(crate) fn share_lines(weather: &Weather, days: &[BlendedDay]) -> Vec<String>
     let without = |from: fn(&BlendedDay) -> Option<usize>| days.iter().filter(|d| from(d).is_none()).count();
     let (et0, rain) = (without(|d| d.et0_from), without(|d| d.rain_from));
     if et0 + rain > 0 {
-        lines.push(w.t2("place-weather-missing", count(et0), count(rain)));
+        lines.push(w.t2("place-weather-missing", ("et0", count(et0)), ("rain", count(rain))));
     }
     lines
 }
@@ -254,8 +254,8 @@ pub(crate) fn variant_lines(weather: &Weather, units: Units) -> Vec<(String, Str
                 "series-if",
                 &[
                     ("month", &month_long(peak)),
-                    ("a", &figure(a?)),
-                    ("b", &figure(b?)),
+                    ("one", &figure(a?)),
+                    ("other", &figure(b?)),
                     ("now", &figure(normals[peak.index()].et0_mm_per_day)),
                 ],
             );
@@ -269,5 +269,5 @@ fn some_names(names: &[String]) -> String {
     const MOST: usize = 4;
     let more = names.len().saturating_sub(MOST);
     let first = names.iter().take(MOST).cloned().collect::<Vec<_>>().join(", ");
-    if more == 0 { first } else { Words.t2("names-and-more", first, more.to_string()) }
+    if more == 0 { first } else { Words.t2("names-and-more", ("names", first), ("more", more.to_string())) }
 }

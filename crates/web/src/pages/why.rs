@@ -72,7 +72,7 @@ pub(crate) struct WhyAnswer {
 impl WhyAnswer {
     pub(crate) fn new(one: Option<WhyView>, all: Vec<WhyLine>, judged: Judged, date: NaiveDate) -> Self {
         let has_soil = all.iter().any(|line| line.soil.is_some());
-        let all_title = Words.t2("dry-all-head", weekday(date), date_long(date));
+        let all_title = Words.t2("dry-all-head", ("weekday", weekday(date)), ("date", date_long(date)));
         Self { judged: judged.words(), one, all_title, all, has_soil }
     }
 }
@@ -120,7 +120,7 @@ impl WhyLine {
 
 fn due(run: &Run, controller: &Controller) -> String {
     let start = panel_time(run.local_start.time(), controller.capability.clock_face);
-    Words.t2("dry-due", start, number(run.length.minutes(), 1))
+    Words.t2("dry-due", ("start", start), ("minutes", number(run.length.minutes(), 1)))
 }
 
 #[derive(Debug, Clone)]
@@ -173,7 +173,7 @@ fn obstacle(o: &Obstacle, c: &Controller) -> (String, String) {
         Obstacle::NoStart(l) => (w.t1("dry-no-start", letter(l)), w.t("dry-no-start-more")),
         Obstacle::NotItsDay { letter: l, last, next } => {
             let near = |d: &Option<NaiveDate>| d.map_or_else(|| w.t("dry-never"), date_short);
-            (w.t1("dry-not-day", letter(l)), w.t2("dry-not-day-more", near(last), near(next)))
+            (w.t1("dry-not-day", letter(l)), w.t2("dry-not-day-more", ("before", near(last)), ("after", near(next))))
         }
         Obstacle::OutsideWindow(l) => (w.t1("dry-window", letter(l)), w.t("dry-window-more")),
         Obstacle::NeverDay(l) => (w.t1("dry-never-day", letter(l)), w.t("dry-never-day-more")),

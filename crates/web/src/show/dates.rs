@@ -33,17 +33,17 @@ pub(crate) fn month_of(date: NaiveDate) -> MonthOfYear {
 
 /// 11 June.
 pub(crate) fn date_short(date: NaiveDate) -> String {
-    Words.t2("date-short", date.day().to_string(), month_long(month_of(date)))
+    Words.t2("date-short", ("day", date.day().to_string()), ("month", month_long(month_of(date))))
 }
 
 /// 11 Jun.
 pub(crate) fn date_tiny(date: NaiveDate) -> String {
-    Words.t2("date-short", date.day().to_string(), month_short(month_of(date)))
+    Words.t2("date-short", ("day", date.day().to_string()), ("month", month_short(month_of(date))))
 }
 
 /// 11 June 2026.
 pub(crate) fn date_long(date: NaiveDate) -> String {
-    Words.t2("date-long", date_short(date), date.year().to_string())
+    Words.t2("date-long", ("date", date_short(date)), ("year", date.year().to_string()))
 }
 
 /// Thursday.

@@ -57,7 +57,11 @@ fn take_along(form: &mut Form, rules: &Rules, others: &[Versioned<PlaceRecord>])
         }
         let rules = other.value.rules.under(rules);
         if let Err(error) = rules.check(&other.value.place.house_number) {
-            let said = Words.t2("rules-with-cannot", &other.value.place.name, Words.t(error_words(error).1));
+            let said = Words.t2(
+                "rules-with-cannot",
+                ("place", &other.value.place.name),
+                ("error", Words.t(error_words(error).1)),
+            );
             form.fail(&together_field(other.id), said);
             continue;
         }

@@ -30,6 +30,6 @@ pub(super) async fn sent(user: &SignedIn, file: Uuid) -> Result<Result<(String, 
     let Upload { file_name, content, .. } = user.account.upload(file).await?;
     Ok(match read_site(&content) {
         Ok(site) => Ok((file_name, site)),
-        Err(error) => Err(Words.t2("site-refused", &file_name, error.to_string())),
+        Err(error) => Err(Words.t2("site-refused", ("file", &file_name), ("error", error.to_string()))),
     })
 }

@@ -21,7 +21,7 @@ pub(crate) async fn upload(app: web::Data<App>, user: SignedIn, session: Session
         return refused(&app, &user, w.t1("site-too-large", (SITE_BYTES / 1024 / 1024).to_string())).await;
     }
     if let Err(error) = read_site(&file.bytes) {
-        return refused(&app, &user, w.t2("site-refused", &file.name, error.to_string())).await;
+        return refused(&app, &user, w.t2("site-refused", ("file", &file.name), ("error", error.to_string()))).await;
     }
     let id = keep(&app, &user, &file, None).await?;
     go(&format!("/places/import/{id}"))

@@ -35,7 +35,7 @@ pub(crate) async fn import(
     let mut source = looked.sent.name;
     let mended = looked.sent.table.amendments().lines().len();
     if mended > 0 {
-        source = Words.t2("file-mended-source", source, Words.count("file-mended", mended));
+        source = Words.t2("file-mended-source", ("source", source), ("mended", Words.count("file-mended", mended)));
     }
     if let Some(known) = &looked.known {
         source = joined_source(&known.record.weather.revision.source, &source);

@@ -209,7 +209,9 @@ impl Wording<'_> {
     pub(crate) fn note(&self, slot: &Slot) -> String {
         match slot.note {
             None => String::new(),
-            Some(Note::Until { last, then }) => Words.t2("dial-until", date_short(last), self.with_unit(&then)),
+            Some(Note::Until { last, then }) => {
+                Words.t2("dial-until", ("date", date_short(last)), ("value", self.with_unit(&then)))
+            }
             Some(Note::PutBack { ended, .. }) => Words.t1("dial-puts-back", date_short(ended)),
         }
     }

@@ -110,7 +110,7 @@ fn tabled(path: &[String]) -> Option<(String, Line)> {
 fn name(path: &[String]) -> String {
     match tabled(path) {
         Some((thing, line)) if thing.is_empty() => line.label,
-        Some((thing, line)) => Words.t2("changed-of", thing, line.label),
+        Some((thing, line)) => Words.t2("changed-of", ("thing", thing), ("field", line.label)),
         None => paths::name(path)
             .unwrap_or_else(|| path.iter().map(|part| part.replace('_', " ")).collect::<Vec<_>>().join(" · ")),
     }

@@ -16,8 +16,8 @@ pub(super) fn name(path: &[String]) -> Option<String> {
     };
     let rest: Vec<&str> = rest.iter().map(String::as_str).collect();
     Some(match list {
-        "programs" => w.t2("changed-of", w.t1("changed-program", key), program_member(&rest)),
-        "sensors" => w.t2("changed-of", w.t1("changed-sensor", key), plain(&rest)),
+        "programs" => w.t2("changed-of", ("thing", w.t1("changed-program", key)), ("field", program_member(&rest))),
+        "sensors" => w.t2("changed-of", ("thing", w.t1("changed-sensor", key)), ("field", plain(&rest))),
         _ => return None,
     })
 }

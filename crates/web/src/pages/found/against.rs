@@ -96,7 +96,7 @@ fn part_words(part: Part, controller: &Controller) -> String {
         Part::Days(l) => w.t1("found-part-days", letter(l)),
         Part::Starts(l) => w.t1("found-part-starts", letter(l)),
         Part::Windows => w.t("found-windows"),
-        Part::Percent(l, month) => w.t2("found-part-percent", letter(l), month_long(month)),
+        Part::Percent(l, month) => w.t2("found-part-percent", ("program", letter(l)), ("month", month_long(month))),
     }
 }
 
@@ -107,7 +107,9 @@ fn held_words(held: &Held, controller: &Controller) -> String {
         Held::Run(run) => format!("{}\u{a0}min", minutes(*run)),
         Held::Programs(letters) => or_none(letters.iter().map(|l| l.get().to_string()).collect::<Vec<_>>().join(", ")),
         Held::Cycle(None) => w.t("found-part-through"),
-        Held::Cycle(Some(set)) => w.t2("found-part-cycle-of", minutes(set.cycle), minutes(set.soak)),
+        Held::Cycle(Some(set)) => {
+            w.t2("found-part-cycle-of", ("cycle", minutes(set.cycle)), ("soak", minutes(set.soak)))
+        }
         Held::Days(mode, never) => or_none(mode_words(*mode, *never)),
         Held::Starts(starts) => {
             let face = controller.capability.clock_face;

@@ -172,7 +172,14 @@ fn read_stations(form: &mut Form, capability: &Capability) -> Vec<FoundStation> 
         (!value.trim().is_empty() && !(1..=u16::from(capability.stations)).contains(&number)).then_some(number)
     });
     if let Some(number) = beyond {
-        form.fail("stations", Words.t2("found-no-terminal", number.to_string(), capability.stations.to_string()));
+        form.fail(
+            "stations",
+            Words.t2(
+                "found-no-terminal",
+                ("station", number.to_string()),
+                ("stations", capability.stations.to_string()),
+            ),
+        );
     }
     let mut out = Vec::new();
     for number in 1..=capability.stations {

@@ -75,15 +75,15 @@ fn words(finding: &PanelFinding, known: &Controller, units: Units) -> (String, S
         PanelFinding::FactoryState { minutes: each } => (w.t1("af-factory", minutes(each)), w.t("af-factory-more")),
         PanelFinding::Water(water) => water_words(&water, known, units),
         PanelFinding::UnknownStation { station, minutes: run } => {
-            (w.t2("af-unknown", station.to_string(), minutes(run)), w.t("af-unknown-more"))
+            (w.t2("af-unknown", ("station", station.to_string()), ("minutes", minutes(run))), w.t("af-unknown-more"))
         }
         PanelFinding::LeftoverProgram { letter } => (w.t1("af-leftover", l(letter)), w.t("af-leftover-more")),
         PanelFinding::InTwoPrograms { station } => (w.t1("af-two", station_name(known, station)), w.t("af-two-more")),
         PanelFinding::OutsideWindow { letter, from } => {
-            (w.t2("f-window", l(letter), panel_time(from.time(), face)), w.t("af-window-more"))
+            (w.t2("f-window", ("program", l(letter)), ("time", panel_time(from.time(), face))), w.t("af-window-more"))
         }
         PanelFinding::Overrun { letter, ends } => (
-            w.t2("af-overrun", l(letter), panel_time(ends.time(), face)),
+            w.t2("af-overrun", ("program", l(letter)), ("time", panel_time(ends.time(), face))),
             w.t1("af-overrun-more", date_short(ends.date())),
         ),
     }
@@ -95,21 +95,27 @@ fn water_words(water: &ProgramWater, known: &Controller, units: Units) -> (Strin
     let letter = water.letter.get().to_string();
     let depth = |mm: f64| format!("{}\u{a0}{}", Measure::Depth.figure(mm, units), Measure::Depth.unit(units));
     let title = w.t1(if water.found_mm > water.need_mm { "af-too-much" } else { "af-too-little" }, letter);
-    let fact = w.t2("af-week", depth(water.found_mm), depth(water.need_mm));
+    let fact = w.t2("af-week", ("found", depth(water.found_mm)), ("needed", depth(water.need_mm)));
     let cause = match water.cause {
         Cause::SecondStart { start, volume_m3 } => {
             let start = panel_start(start, known.capability.clock_face);
             let volume = format!("{}\u{a0}{}", volume_text(units)(volume_m3), volume_unit(units));
-            if volume_m3 > 0.0 { w.t2("af-second-more", start, volume) } else { w.t1("af-second-plain", start) }
+            if volume_m3 > 0.0 {
+                w.t2("af-second-more", ("start", start), ("volume", volume))
+            } else {
+                w.t1("af-second-plain", start)
+            }
         }
         Cause::Percent { found, right, fits } => {
             let (found, right) = (percent(found.get()), number(right, 0));
             match fits {
-                Some(month) => w.with("af-percent-fits", &[("a", &found), ("b", &right), ("c", &month_long(month))]),
-                None => w.t2("af-percent-more", found, right),
+                Some(month) => {
+                    w.with("af-percent-fits", &[("found", &found), ("called", &right), ("month", &month_long(month))])
+                }
+                None => w.t2("af-percent-more", ("found", found), ("called", right)),
             }
         }
-        Cause::Days { found, planned } => w.t2("af-days", number(found, 1), number(planned, 1)),
+        Cause::Days { found, planned } => w.t2("af-days", ("found", number(found, 1)), ("planned", number(planned, 1))),
         Cause::NotNeeded => w.t("af-not-needed"),
         Cause::Minutes { right } => w.t1("af-minutes", number(right, 0)),
     };

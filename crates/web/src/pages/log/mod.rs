@@ -120,8 +120,8 @@ fn record_entry(record: &FieldRecord, controller: &Controller, href: &str, units
             let ours = next_words(d.our_next.as_ref());
             match &d.panel_next {
                 PanelNextDoc::NotSeen => {}
-                PanelNextDoc::Same => more.insert(0, w.t2("log-next", &ours, &ours)),
-                PanelNextDoc::Words(words) => more.insert(0, w.t2("log-next", words, &ours)),
+                PanelNextDoc::Same => more.insert(0, w.t2("log-next", ("ours", &ours), ("panel", &ours))),
+                PanelNextDoc::Words(words) => more.insert(0, w.t2("log-next", ("ours", words), ("panel", &ours))),
             }
             ("done", w.count("log-dialled", d.values.len()), more, String::new())
         }
@@ -131,13 +131,15 @@ fn record_entry(record: &FieldRecord, controller: &Controller, href: &str, units
             if !d.note.is_empty() {
                 more.push(d.note.clone());
             }
-            let what = w.t2("log-measured", name, Measure::Rate.show(d.rate_mm_h, units));
+            let what = w.t2("log-measured", ("station", name), ("rate", Measure::Rate.show(d.rate_mm_h, units)));
             ("measured", what, more, String::new())
         }
         FieldDoc::Round(d) => {
             let answer = match d.answer {
                 Answer::Accepted => w.t1("log-accepted", change_line(d.change.as_ref(), controller)),
-                Answer::Rejected => w.t2("log-rejected", change_line(d.change.as_ref(), controller), &d.reason),
+                Answer::Rejected => {
+                    w.t2("log-rejected", ("change", change_line(d.change.as_ref(), controller)), ("reason", &d.reason))
+                }
                 Answer::Nothing => w.t("round-no-change"),
             };
             let mut more = vec![answer, w.t1("log-look-again", date_short(d.look_again))];

@@ -163,8 +163,8 @@ fn figures(
             number(du, 2),
             w.t2(
                 "measure-du-note",
-                Measure::Depth.show(test.lowest_quarter_mm(), units),
-                Measure::Depth.show(test.mean_mm(), units),
+                ("dry", Measure::Depth.show(test.lowest_quarter_mm(), units)),
+                ("mean", Measure::Depth.show(test.mean_mm(), units)),
             ),
         ]);
     }
@@ -198,12 +198,19 @@ fn figures(
 
 fn doubts(test: &CanTest) -> Vec<String> {
     let w = Words;
-    let place =
-        |at: usize| w.t2("measure-can", (at / test.columns() + 1).to_string(), (at % test.columns() + 1).to_string());
+    let place = |at: usize| {
+        w.t2(
+            "measure-can",
+            ("row", (at / test.columns() + 1).to_string()),
+            ("can", (at % test.columns() + 1).to_string()),
+        )
+    };
     test.doubts()
         .into_iter()
         .map(|doubt| match doubt {
-            CanDoubt::FewCans => w.t2("measure-doubt-few", test.cans().to_string(), CanTest::ENOUGH.to_string()),
+            CanDoubt::FewCans => {
+                w.t2("measure-doubt-few", ("cans", test.cans().to_string()), ("enough", CanTest::ENOUGH.to_string()))
+            }
             CanDoubt::Empty { at } => w.t1("measure-doubt-empty", place(at)),
             CanDoubt::VeryFull { at } => w.t1("measure-doubt-full", place(at)),
             CanDoubt::ShortRun => w.t("measure-doubt-short"),
@@ -250,7 +257,7 @@ pub(crate) fn can_fields(form: &Form) -> Vec<Vec<CanField>> {
     let [rows, columns] = grid(form);
     let cell = |row: usize, column: usize| CanField {
         field: can_field(row, column),
-        label: Words.t2("measure-can", (row + 1).to_string(), (column + 1).to_string()),
+        label: Words.t2("measure-can", ("row", (row + 1).to_string()), ("can", (column + 1).to_string())),
     };
     (0..rows).map(|row| (0..columns).map(|column| cell(row, column)).collect()).collect()
 }

@@ -123,7 +123,10 @@ fn number_of(form: &mut Form, field: &str, min: f64, max: f64) -> Option<f64> {
     }
     let number = parse_number(&text).filter(|n| (min..=max).contains(n));
     if number.is_none() {
-        form.fail(field, Words.t2("replay-number", crate::show::number(min, 1), crate::show::number(max, 0)));
+        form.fail(
+            field,
+            Words.t2("replay-number", ("min", crate::show::number(min, 1)), ("max", crate::show::number(max, 0))),
+        );
     }
     number
 }

@@ -54,7 +54,11 @@ impl SearchTemplate {
     pub(crate) fn of(shell: Shell, spine: Spine, [href, search]: [String; 2], (tried, seconds): (u32, u64)) -> Self {
         let tried = usize::try_from(tried).unwrap_or(0);
         Self {
-            tried: Words.t2("replay-search-tried", Words.count("replay-search-settings", tried), seconds.to_string()),
+            tried: Words.t2(
+                "replay-search-tried",
+                ("tried", Words.count("replay-search-settings", tried)),
+                ("seconds", seconds.to_string()),
+            ),
             cancel: search,
             href,
             shell,

@@ -65,7 +65,7 @@ pub(super) fn saving(
         figure,
         unit,
         say: match money {
-            Some(money) => w.t2("replay-say-money", money, number(share, 0)),
+            Some(money) => w.t2("replay-say-money", ("money", money), ("share", number(share, 0))),
             None => w.t1("replay-say-share", number(share, 0)),
         },
         more: w.with(
@@ -122,7 +122,7 @@ fn also(
     if to == from || !is_weekdays {
         out.push(w.t1("replay-days-same", to));
     } else {
-        out.push(w.t2("replay-days-new", to, from));
+        out.push(w.t2("replay-days-new", ("days", to), ("now", from)));
     }
     if let Some((station, run)) = asked.what_if.minutes {
         let planned = field.plan.station(station).map_or(0.0, |s| s.panel.minutes());
@@ -131,13 +131,14 @@ fn also(
             &[("station", &station.to_string()), ("to", &number(run.minutes(), 1)), ("from", &number(planned, 1))],
         ));
     }
-    let setting =
-        |s: RainSetting| w.t2("replay-rain-is", rain_setting(s.threshold_mm, units), s.delay_days.to_string());
+    let setting = |s: RainSetting| {
+        w.t2("replay-rain-is", ("setting", rain_setting(s.threshold_mm, units)), ("days", s.delay_days.to_string()))
+    };
     let now = own.map_or_else(|| w.t("replay-rain-none"), setting);
     out.push(match asked.what_if.rain {
         RainChange::Keep => w.t1("replay-rain-same", now),
-        RainChange::Without => w.t2("replay-rain-new", w.t("replay-rain-none"), now),
-        RainChange::Set(set) => w.t2("replay-rain-new", setting(set), now),
+        RainChange::Without => w.t2("replay-rain-new", ("setting", w.t("replay-rain-none")), ("now", now)),
+        RainChange::Set(set) => w.t2("replay-rain-new", ("setting", setting(set)), ("now", now)),
     });
     out
 }

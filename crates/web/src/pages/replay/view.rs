@@ -167,8 +167,8 @@ impl ReplayView {
             name: w.t(name),
             runs: w.t2(
                 "replay-lane-runs",
-                number(run.replayed.station(asked.station).map_or(0.0, |s| s.waterings), 0),
-                Measure::Depth.season(daily.applied_mm.iter().sum(), units),
+                ("runs", number(run.replayed.station(asked.station).map_or(0.0, |s| s.waterings), 0)),
+                ("depth", Measure::Depth.season(daily.applied_mm.iter().sum(), units)),
             ),
             lost: w.t1(
                 "replay-lane-lost",

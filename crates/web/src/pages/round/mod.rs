@@ -196,7 +196,9 @@ pub(crate) fn percents(context: &ControllerContext, today: NaiveDate, recent_et0
                 },
                 called: match (sensed, called) {
                     (Some(percent), _) => w.t1("round-called-sensor", number(percent, 0)),
-                    (None, Some(percent)) => w.t2("round-called", month_long(month), number(percent, 0)),
+                    (None, Some(percent)) => {
+                        w.t2("round-called", ("month", month_long(month)), ("percent", number(percent, 0)))
+                    }
                     (None, None) => String::new(),
                 },
                 // A sensor sets what no hand could dial.
@@ -239,7 +241,7 @@ impl AdviceView {
         let c = context.controller();
         let words = advice.change.map(|change| change_words(change, c)).unwrap_or_default();
         Self {
-            seen: w.t2("round-seen", seen.stations.len().to_string(), c.stations.len().to_string()),
+            seen: w.t2("round-seen", ("seen", seen.stations.len().to_string()), ("all", c.stations.len().to_string())),
             because: because(c, advice, seen),
             expect: expect(advice, units),
             accept: w.t1("round-accept", &words.to),

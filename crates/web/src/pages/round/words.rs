@@ -138,7 +138,7 @@ pub(super) fn because(c: &Controller, advice: &Advice, seen: &Seen) -> String {
         Because::AllWrongPercentRight(j) => w.t1("because-percent-right", judged(j)),
         Because::OneWrong(j) => {
             let others = seen.stations.iter().filter(|(_, o)| *o == Judgement::Right).count();
-            w.t2("because-one", judged(j), others.to_string())
+            w.t2("because-one", ("judged", judged(j)), ("others", others.to_string()))
         }
         Because::TooSoon { changed } => w.t1("because-soon", date_short(changed)),
         Because::AllRight => w.t("because-right"),

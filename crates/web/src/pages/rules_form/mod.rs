@@ -199,21 +199,22 @@ pub(crate) fn rules_parts(rules: &Rules, bound: &Bound) -> Vec<String> {
         let span = if closed.from == closed.to {
             date_short(closed.from)
         } else {
-            w.t2("rules-span", date_short(closed.from), date_short(closed.to))
+            w.t2("rules-span", ("first", date_short(closed.from)), ("last", date_short(closed.to)))
         };
-        let why = if closed.why.is_empty() { span } else { w.t2("rules-closed-why", span, &closed.why) };
+        let why =
+            if closed.why.is_empty() { span } else { w.t2("rules-closed-why", ("span", span), ("why", &closed.why)) };
         parts.push(w.t1("rules-closed-line", why));
     }
     if let Some(by) = rules.done_by {
         parts.push(w.t1("rules-done-by-line", by.to_string()));
     }
     if let Some(ban) = rules.ban {
-        let span = w.t2("rules-span", date_short(ban.from), date_short(ban.to));
+        let span = w.t2("rules-span", ("first", date_short(ban.from)), ("last", date_short(ban.to)));
         parts.push(match ban.hours {
             None => w.t1("rules-ban-line", span),
             Some(h) => {
-                let hours = w.t2("rules-hours-line", h.from.to_string(), h.to.to_string());
-                w.t2("rules-ban-hours-line", hours, span)
+                let hours = w.t2("rules-hours-line", ("from", h.from.to_string()), ("to", h.to.to_string()));
+                w.t2("rules-ban-hours-line", ("hours", hours), ("span", span))
             }
         });
     }

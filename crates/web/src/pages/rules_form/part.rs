@@ -181,8 +181,10 @@ pub(crate) fn month_choices() -> Vec<Choice> {
 pub(super) fn part_words(hours: &[Hours], allowed: &Allowed) -> Vec<String> {
     let w = Words;
     let closed = allowed.days.complement();
-    let mut parts: Vec<String> =
-        hours.iter().map(|h| w.t2("rules-hours-line", h.from.to_string(), h.to.to_string())).collect();
+    let mut parts: Vec<String> = hours
+        .iter()
+        .map(|h| w.t2("rules-hours-line", ("from", h.from.to_string()), ("to", h.to.to_string())))
+        .collect();
     if !closed.is_empty() {
         parts.push(w.t1("rules-days-line", day_list(closed)));
     }
@@ -203,8 +205,8 @@ pub(super) fn season_words(rule: &SeasonRule, allowed: &Allowed) -> String {
         let month = MonthOfYear::ALL[usize::from(at.month() - 1)];
         format!("{} {}", at.day(), month_long(month))
     };
-    let span = w.t2("rules-span", day(rule.season.from), day(rule.season.to));
+    let span = w.t2("rules-span", ("first", day(rule.season.from)), ("last", day(rule.season.to)));
     let parts = part_words(&rule.hours, allowed);
     let what = if parts.is_empty() { w.t("rules-season-open") } else { parts.join(", ") };
-    w.t2("rules-season-line", span, what)
+    w.t2("rules-season-line", ("span", span), ("what", what))
 }

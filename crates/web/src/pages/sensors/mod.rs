@@ -104,8 +104,11 @@ pub(crate) fn set_to(sensor: &Sensor, units: Units) -> String {
     match &sensor.kind {
         SensorKind::Rain { setting, .. } => w.t2(
             "sensor-set-rain",
-            format!("{}\u{a0}{}", Measure::Depth.typed(setting.threshold_mm, units), Measure::Depth.unit(units)),
-            setting.delay_days.to_string(),
+            (
+                "setting",
+                format!("{}\u{a0}{}", Measure::Depth.typed(setting.threshold_mm, units), Measure::Depth.unit(units)),
+            ),
+            ("days", setting.delay_days.to_string()),
         ),
         SensorKind::Freeze { threshold_c, .. } => {
             w.t1("sensor-set-freeze", Measure::Temperature.show(*threshold_c, units))
@@ -116,7 +119,7 @@ pub(crate) fn set_to(sensor: &Sensor, units: Units) -> String {
         SensorKind::SoilMoisture { .. } => w.t("sensor-set-soil-none"),
         SensorKind::Et { setting, .. } => {
             let [climate, offset] = et_marks(setting);
-            w.t2("sensor-set-et", climate, offset)
+            w.t2("sensor-set-et", ("climate", climate), ("offset", offset))
         }
     }
 }

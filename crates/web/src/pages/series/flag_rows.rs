@@ -110,8 +110,8 @@ pub(crate) fn flag_rows(open: &[Flag], form: &Form, units: Units) -> (Vec<FlagRo
         let (Some(first), Some(last)) = (flags.first(), flags.last()) else { continue };
         let mut row = flag_row(first, number, form, units);
         if flags.len() > 1 {
-            row.title = Words.t2("flag-many", flags.len().to_string(), &row.title);
-            row.fact = Words.t2("flag-many-fact", date_long(first.from), date_long(last.to));
+            row.title = Words.t2("flag-many", ("days", flags.len().to_string()), ("what", &row.title));
+            row.fact = Words.t2("flag-many-fact", ("first", date_long(first.from)), ("last", date_long(last.to)));
             row.to = last.to.to_string();
             row.all = first.doubt.word();
             row.single = false;
@@ -133,7 +133,9 @@ fn flag_row(flag: &Flag, number: usize, form: &Form, units: Units) -> FlagRow {
                 &[("date", &date), ("value", &text(flag.value)), ("clear", &text(clear_sky))],
             ),
         ),
-        Doubt::OverSaturation => (w.t("flag-saturation"), w.t2("flag-saturation-fact", &date, text(flag.value))),
+        Doubt::OverSaturation => {
+            (w.t("flag-saturation"), w.t2("flag-saturation-fact", ("date", &date), ("value", text(flag.value))))
+        }
         Doubt::AboveTMax { t_max } => (
             w.t("flag-dew-point"),
             w.with("flag-dew-point-fact", &[("date", &date), ("value", &text(flag.value)), ("high", &text(t_max))]),
@@ -146,7 +148,7 @@ fn flag_row(flag: &Flag, number: usize, form: &Form, units: Units) -> FlagRow {
             ),
         ),
         Doubt::UnlikeNeighbours { before, after } => (
-            w.t2("flag-neighbours", element_name(flag.element), text(flag.value)),
+            w.t2("flag-neighbours", ("element", element_name(flag.element)), ("value", text(flag.value))),
             w.with("flag-neighbours-fact", &[("date", &date), ("before", &text(before)), ("after", &text(after))]),
         ),
     };

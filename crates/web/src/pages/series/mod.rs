@@ -114,7 +114,7 @@ impl RecordView {
         Self {
             plate,
             brush: RecordBrush::draw(&months, [span.from, span.to], [shown.from, shown.to]),
-            shown: Words.t2("record-shown", date_long(shown.from), date_long(shown.to)),
+            shown: Words.t2("record-shown", ("first", date_long(shown.from)), ("last", date_long(shown.to))),
             from: shown.from.to_string(),
             to: shown.to.to_string(),
             periods: period::usual(base, span, shown),

@@ -63,7 +63,7 @@ impl MonthsView {
         let complete = if due == 0 {
             String::new()
         } else {
-            Words.t2("record-complete", number(f64::from(there), 0), number(f64::from(due), 0))
+            Words.t2("record-complete", ("there", number(f64::from(there), 0)), ("due", number(f64::from(due), 0)))
         };
         Self {
             unit: Measure::Depth.unit(units),
@@ -167,11 +167,11 @@ fn spread_words(months: &[MonthOnRecord], by_year: Option<Spread>, by_month: &[O
     if spread.years == 1 {
         return first.year.to_string();
     }
-    let years = w.t2("record-years", first.year.to_string(), last.year.to_string());
+    let years = w.t2("record-years", ("first", first.year.to_string()), ("last", last.year.to_string()));
     let rank = if spread.rank == 1 {
         w.t1("record-spread-ends", spread.years.to_string())
     } else {
-        w.t2("record-spread-rank", spread.rank.to_string(), spread.years.to_string())
+        w.t2("record-spread-rank", ("rank", spread.rank.to_string()), ("years", spread.years.to_string()))
     };
     format!("{years}; {rank}")
 }

@@ -100,7 +100,7 @@ impl RecentView {
             if known.is_empty() { dot() } else { Measure::Depth.season_figure(known.into_iter().sum(), units) }
         };
         Self {
-            sub: Words.t2("record-recent-sub", date_tiny(period.from), date_tiny(period.to)),
+            sub: Words.t2("record-recent-sub", ("first", date_tiny(period.from)), ("last", date_tiny(period.to))),
             rain: sum(|d| d.weather.rain),
             et0: sum(|d| d.et0_mm),
             scheduled: scheduled.map(|s| (Measure::Depth.season_figure(s.mm.values().sum(), units), s.station.clone())),

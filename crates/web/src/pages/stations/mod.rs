@@ -217,8 +217,13 @@ impl Sheet {
             // Gross water: what the minutes lay down, thin cover included.
             .map(|(area, base)| area * base.week_mm() * base.multiplier / 1000.0)
             .sum();
-        let used = w.t2("stations-used", c.stations.len().to_string(), c.capability.stations.to_string());
-        let sub = if volume > 0.0 { w.t2("stations-sub", used, Measure::Volume.show(volume, units)) } else { used };
+        let used =
+            w.t2("stations-used", ("used", c.stations.len().to_string()), ("all", c.capability.stations.to_string()));
+        let sub = if volume > 0.0 {
+            w.t2("stations-sub", ("used", used), ("volume", Measure::Volume.show(volume, units)))
+        } else {
+            used
+        };
         let base_month =
             input.budget.as_ref().ok().and_then(|b| b.groups.first()).map(|g| crate::show::month_long(g.base_month));
         // A station with an error is shown before others: on a phone there is one at a time.
@@ -321,13 +326,13 @@ fn row(
         let label = w.t(&label_key(field));
         let error = form.error(&id).to_owned();
         if !error.is_empty() {
-            errors.push((id.clone(), w.t2("cell-error", &label, &error)));
+            errors.push((id.clone(), w.t2("cell-error", ("label", &label), ("error", &error))));
         }
         let plant = field_name(number, "plant");
         let hangs = *name == "coefficient";
         let used = worked.used.iter().find(|(field, ..)| field == name);
         Some(Cell {
-            label: w.t2("cell", &label, number.to_string()),
+            label: w.t2("cell", ("label", &label), ("station", number.to_string())),
             value: form.get(&id).to_owned(),
             options: offered.of(name),
             mode: if matches!(field.kind, Kind::Number { .. }) { "decimal" } else { "text" },
@@ -375,7 +380,7 @@ fn worked(station: &Station, base: Option<&StationBase>, c: &Controller, units: 
     (worked.binds, worked.binds_more) = if b.held_at_longest(&c.capability) {
         (w.t("binds-longest"), w.t1("binds-longest-more", number(b.exact_minutes, 0)))
     } else if asked > f64::from(allowed) {
-        (w.t("binds-days"), w.t2("binds-days-more", number(asked, 0), allowed.to_string()))
+        (w.t("binds-days"), w.t2("binds-days-more", ("asked", number(asked, 0)), ("allowed", allowed.to_string())))
     } else if b.waterings > asked {
         (w.t("binds-program"), w.t("binds-program-more"))
     } else {

@@ -35,11 +35,11 @@ impl RecentDays {
         let [et0, rain] = [figure(yesterday.et0_mm), figure(yesterday.rain_mm)];
         Some(Self {
             plate: TwoWeeks::draw(days, today)?,
-            describe: w.t2("today-two-weeks-describe", &et0, &rain),
+            describe: w.t2("today-two-weeks-describe", ("et0", &et0), ("rain", &rain)),
             et0,
             rain,
             unit: Measure::Depth.unit(units),
-            week: w.t2("today-seven-days", sum(|d| d.et0_mm), sum(|d| d.rain_mm)),
+            week: w.t2("today-seven-days", ("et0", sum(|d| d.et0_mm)), ("rain", sum(|d| d.rain_mm))),
             source: place
                 .distance_km()
                 .map_or_else(|| w.t("today-record"), |km| w.t1("weather-off", Measure::Distance.show(km, units))),

@@ -101,7 +101,7 @@ fn hours(minutes: f64) -> String {
     let rest = (minutes % 60).to_string();
     match minutes / 60 {
         0 => Words.t1("jobs-minutes", rest),
-        hours => Words.t2("jobs-hours", hours.to_string(), rest),
+        hours => Words.t2("jobs-hours", ("hours", hours.to_string()), ("minutes", rest)),
     }
 }
 

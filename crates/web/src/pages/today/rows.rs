@@ -106,7 +106,11 @@ pub(crate) fn dial_rows<'a>(
             let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
             let name = &context.controller().name;
             let label = if budget.groups.len() > 1 {
-                Words.t2("today-program-of", name, program_label(context.controller().program(letter), letter))
+                Words.t2(
+                    "today-program-of",
+                    ("controller", name),
+                    ("program", program_label(context.controller().program(letter), letter)),
+                )
             } else {
                 name.clone()
             };
@@ -200,7 +204,9 @@ fn dialled(context: &ControllerContext, in_force: &InForce, group: &Group, month
         (Some(OffBy::Set(t) | OffBy::RainDelay(t)), _) => until(t),
         (Some(OffBy::Found { on }), _) => w.t1("today-found-off", date_short(*on)),
         (None, Some(SetBy::ForAWhile(t))) if t.left_standing => w.t1("today-over", date_short(t.until)),
-        (None, Some(SetBy::ForAWhile(t))) => w.t2("today-for-a-while", until(t), dial_figure(of_month)),
+        (None, Some(SetBy::ForAWhile(t))) => {
+            w.t2("today-for-a-while", ("until", until(t)), ("value", dial_figure(of_month)))
+        }
         (None, Some(SetBy::EtSensor)) => w.t("today-by-sensor"),
         (None, Some(SetBy::ByHand)) => w.t("today-by-hand"),
         _ => next_change(context, group, month),
@@ -214,10 +220,10 @@ fn next_change(context: &ControllerContext, group: &Group, month: MonthOfYear) -
     let now = group.month(month).dial;
     let next = (1..12).map(|step| MonthOfYear::ALL[(month.index() + step) % 12]).find(|m| group.month(*m).dial != now);
     let Some(next) = next else { return w.t("today-same-all-year") };
-    let date = w.t2("date-short", "1", month_long(next));
+    let date = w.t2("date-short", ("day", "1"), ("month", month_long(next)));
     let dial = dial(group.month(next).dial);
     match context.controller().capability.percent_storage {
-        PercentStorage::ByMonth => w.t2("today-next-by-itself", date, dial),
-        PercentStorage::Single => w.t2("today-next-by-hand", date, dial),
+        PercentStorage::ByMonth => w.t2("today-next-by-itself", ("date", date), ("dial", dial)),
+        PercentStorage::Single => w.t2("today-next-by-hand", ("date", date), ("dial", dial)),
     }
 }

@@ -73,7 +73,7 @@ fn turn_by_hand(context: &ControllerContext, today: NaiveDate) -> Option<Todo> {
         kind: JobKind::Dial,
         key: format!("turn.{}", month.number()),
         mark: "flag",
-        title: w.t2("todo-turn", &context.controller().name, dial),
+        title: w.t2("todo-turn", ("controller", &context.controller().name), ("value", dial)),
         reason: w.t1("todo-turn-more", date_short(today)),
         href: format!("/controllers/{}/year", context.controller.id),
         act: w.t("todo-turn-act"),

@@ -22,9 +22,11 @@ pub(crate) struct LineRow {
 pub(super) fn fault_row(fault: &Fault, n: usize, mend: Option<MendLine>, units: Units) -> LineRow {
     let w = Words;
     let what = match &fault.kind {
-        FaultKind::Cells { found, expected } => w.t2("fault-cells", found.to_string(), expected.to_string()),
+        FaultKind::Cells { found, expected } => {
+            w.t2("fault-cells", ("found", found.to_string()), ("expected", expected.to_string()))
+        }
         FaultKind::NotADate(text) => w.t1("fault-date", text),
-        FaultKind::NotANumber(column, text) => w.t2("fault-number", w.t(role_key(*column)), text),
+        FaultKind::NotANumber(column, text) => w.t2("fault-number", ("column", w.t(role_key(*column))), ("text", text)),
         FaultKind::Day(issue) => day_words(issue, units),
         FaultKind::Duplicate { first_line } => w.t1("fault-duplicate", number(*first_line as f64, 0)),
     };
@@ -60,12 +62,14 @@ fn day_words(issue: &DayIssue, units: Units) -> String {
                 ("allowed", &Measure::Plain.allowed(out.range, units)),
             ],
         ),
-        DayIssue::TminAboveTmax { t_min, t_max } => w.t2("day-crossed", number(*t_min, 1), number(*t_max, 1)),
+        DayIssue::TminAboveTmax { t_min, t_max } => {
+            w.t2("day-crossed", ("lowest", number(*t_min, 1)), ("highest", number(*t_max, 1)))
+        }
         DayIssue::OverSaturation { rh } => w.t1("day-over-saturation", number(*rh, 1)),
         DayIssue::RhMinAboveMax => w.t("day-rh-crossed"),
         DayIssue::DewPointAboveTmax => w.t("day-dew-point"),
         DayIssue::SolarAboveClearSky { solar, clear_sky } => {
-            w.t2("day-solar", number(*solar, 1), number(*clear_sky, 1))
+            w.t2("day-solar", ("measured", number(*solar, 1)), ("most", number(*clear_sky, 1)))
         }
     }
 }

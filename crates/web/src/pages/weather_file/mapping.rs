@@ -18,7 +18,7 @@ pub(super) fn mapping(form: &Form, table: &Table, beside: bool) -> Result<Mappin
         match Unit::from_name(form.get(&format!("unit_{index}"))).filter(|u| column.units().contains(u)) {
             Some(unit) => assigned.push(Assigned { index, column, unit }),
             None => open.push(Open {
-                text: w.t2("file-open-unit", header, w.t(role_key(column))),
+                text: w.t2("file-open-unit", ("header", header), ("column", w.t(role_key(column)))),
                 evidence: proposals.iter().find(|p| p.index == index).map_or_else(String::new, |p| p.words.clone()),
             }),
         }

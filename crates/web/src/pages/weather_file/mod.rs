@@ -251,7 +251,7 @@ fn good_for(reading: &Reading, site: Option<&Site>) -> Vec<(&'static str, String
         if there == all {
             return w.t("good-every-day");
         }
-        w.t2("good-some-days", number(there as f64, 0), number(all as f64, 0))
+        w.t2("good-some-days", ("there", number(there as f64, 0)), ("all", number(all as f64, 0)))
     };
     let with_hours = reading.rows.iter().filter(|row| !row.hours.is_empty()).count();
     let by_another_clock = |s: &Site| reading.rows.iter().filter(|row| has_sun_at_night(&row.hours, s)).count();
@@ -297,9 +297,9 @@ pub(crate) fn layout_words(table: &Table) -> String {
     let w = Words;
     let layout = table.layout();
     if let Some(rows) = table.head().joined_rows {
-        let joined = w.t2("layout-joined", number(rows as f64, 0), number(table.len() as f64, 0));
+        let joined = w.t2("layout-joined", ("rows", number(rows as f64, 0)), ("days", number(table.len() as f64, 0)));
         return match table.head().days_of {
-            Some(zone) => w.t2("layout-joined-utc", joined, zone_words(&zone)),
+            Some(zone) => w.t2("layout-joined-utc", ("layout", joined), ("zone", zone_words(&zone))),
             None => joined,
         };
     }
@@ -308,7 +308,7 @@ pub(crate) fn layout_words(table: &Table) -> String {
         b'\t' => "layout-tab",
         _ => "layout-comma",
     });
-    let mut words = w.t2("layout", separator, layout.encoding.name());
+    let mut words = w.t2("layout", ("separator", separator), ("encoding", layout.encoding.name()));
     if layout.preamble > 0 {
         words.push_str(&w.count("layout-preamble", layout.preamble));
     }
@@ -324,9 +324,11 @@ pub(crate) fn file_error(error: &FileError) -> String {
         FileError::Empty => w.t("file-empty"),
         FileError::HeaderTwice(header) => w.t1("file-header-twice", header),
         FileError::NoRows => w.t("file-no-rows"),
-        FileError::TooManyColumns { found } => w.t2("file-too-wide", found.to_string(), MAX_COLUMNS.to_string()),
+        FileError::TooManyColumns { found } => {
+            w.t2("file-too-wide", ("found", found.to_string()), ("most", MAX_COLUMNS.to_string()))
+        }
         FileError::TooManyRows { most } => w.t1("file-too-long", number(*most as f64, 0)),
-        FileError::Malformed { line, what } => w.t2("file-malformed", line.to_string(), what),
+        FileError::Malformed { line, what } => w.t2("file-malformed", ("line", line.to_string()), ("problem", what)),
     }
 }
 

@@ -79,5 +79,5 @@ fn words(proposal: &Proposal) -> String {
     };
     let [low, high] = proposal.ends.map(|value| number(value, 1));
     let range = w.with("propose-range", &[("low", &low), ("high", &high), ("unit", &unit(proposal.unit))]);
-    format!("{range} {}", w.t2(key, unit(other), value))
+    format!("{range} {}", w.t2(key, ("unit", unit(other)), ("value", value)))
 }

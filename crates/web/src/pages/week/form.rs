@@ -130,7 +130,7 @@ pub(crate) fn read_program(form: &mut Form, capability: &Capability) -> Option<S
 pub(crate) fn read_stations(form: &mut Form, c: &mut Controller, letter: ProgramLetter) {
     let capability = c.capability;
     let step = Measure::Plain.typed(capability.run_step.minutes(), Units::Metric);
-    let bad = Words.t2("week-minutes-bad", &step, number(capability.run_max.minutes(), 0));
+    let bad = Words.t2("week-minutes-bad", ("step", &step), ("longest", number(capability.run_max.minutes(), 0)));
     for station in c.stations.iter_mut().filter(|s| s.runs_in(letter)) {
         let n = station.number;
         let mut read = |field: String, on_step: bool| -> Option<Option<RunTime>> {

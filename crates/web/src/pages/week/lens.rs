@@ -68,7 +68,11 @@ impl Lens {
                     let (a, b) = (x(r.local_start), x(r.local_stop()));
                     let minutes = number(r.length.minutes(), usize::from(r.length.seconds() % 60 != 0));
                     let text = if b - a > 110.0 {
-                        w.t2("lens-bar", &minutes, panel_time(r.local_stop().time(), c.capability.clock_face))
+                        w.t2(
+                            "lens-bar",
+                            ("minutes", &minutes),
+                            ("time", panel_time(r.local_stop().time(), c.capability.clock_face)),
+                        )
                     } else if b - a > 16.0 {
                         minutes
                     } else {
@@ -105,7 +109,7 @@ impl Lens {
             .map(|t| (Fixed(x(t)), panel_time(t.time(), c.capability.clock_face)))
             .collect();
         Some(Self {
-            title: w.t2("lens-title", super::day_name(start.date), letter.get().to_string()),
+            title: w.t2("lens-title", ("day", super::day_name(start.date)), ("program", letter.get().to_string())),
             sub: longest_words(c, letter),
             letter: letter.get(),
             height: Fixed(20.0 + lines.len() as f64 * ROW + 2.0),

@@ -138,7 +138,7 @@ impl WeekView {
         let authority = context.at.place.value.rules.authority.as_str();
         let any_runs = c.programs.iter().any(Program::is_scheduled);
         Self {
-            sub: w.t2("week-sub", date_short(first), date_short(first + TimeDelta::days(6))),
+            sub: w.t2("week-sub", ("first", date_short(first)), ("last", date_short(first + TimeDelta::days(6)))),
             version: context.controller.version,
             action: new_key(),
             step: c.capability.start_step,
@@ -278,7 +278,7 @@ fn toggles(p: &Program, allowed: &Days) -> Vec<Toggle> {
         .map(|(day, weekday)| Toggle {
             letter: day_letter(weekday),
             day,
-            label: Words.t2("week-toggle", p.letter.get().to_string(), day_long(weekday)),
+            label: Words.t2("week-toggle", ("program", p.letter.get().to_string()), ("day", day_long(weekday))),
             on: days.holds(weekday),
             closed: !allowed.holds(weekday),
         })
@@ -291,7 +291,7 @@ fn highest_head(c: &Controller, plan: &Plan) -> String {
     let mut found: Vec<_> = c.programs.iter().filter_map(|p| plan.highest(p.letter)).collect();
     found.dedup();
     match found[..] {
-        [(month, p)] => w.t2("week-ends-highest", month_long(month), percent(p.get())),
+        [(month, p)] => w.t2("week-ends-highest", ("month", month_long(month)), ("percent", percent(p.get()))),
         _ => w.t("week-ends-never"),
     }
 }
@@ -304,7 +304,7 @@ fn off_now(c: &Controller, first: NaiveDate) -> Vec<String> {
         .filter(|t| t.stops_watering() && first.iter_days().take_while(|d| *d <= last).any(|d| t.holds_on(d)))
         .map(|t| {
             let (since, until) = (date_short(t.since), date_short(t.until));
-            Words.with("week-off-now", &[("a", &since), ("b", &until), ("c", &t.reason)])
+            Words.with("week-off-now", &[("first", &since), ("last", &until), ("reason", &t.reason)])
         })
         .collect()
 }
@@ -327,9 +327,11 @@ fn proposal_note(
 
 pub(crate) fn shortfall_words(w: Words, shortfall: &Shortfall) -> String {
     match shortfall {
-        Shortfall::Hours { needed, free } => w.t2("week-shortfall-hours", needed.to_string(), free.to_string()),
+        Shortfall::Hours { needed, free } => {
+            w.t2("week-shortfall-hours", ("needed", needed.to_string()), ("free", free.to_string()))
+        }
         Shortfall::Days { letter, needed, .. } => {
-            w.t2("week-shortfall-days", letter.get().to_string(), needed.to_string())
+            w.t2("week-shortfall-days", ("program", letter.get().to_string()), ("needed", needed.to_string()))
         }
     }
 }

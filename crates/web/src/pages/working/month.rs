@@ -69,10 +69,10 @@ impl MonthWorking {
                     units,
                 );
                 provenance.extend(mix_provenance(controller, group, &sums, units));
-                (w.t2("why-demand", name, Measure::Depth.show(m.demand_mm, units)), steps)
+                (w.t2("why-demand", ("month", name), ("depth", Measure::Depth.show(m.demand_mm, units))), steps)
             }
             Figure::Delivered => (
-                w.t2("why-delivered", name, Measure::Depth.show(m.delivered_mm, units)),
+                w.t2("why-delivered", ("month", name), ("depth", Measure::Depth.show(m.delivered_mm, units))),
                 delivered_steps(group, m, units),
             ),
             Figure::Difference => {
@@ -90,7 +90,7 @@ impl MonthWorking {
                 );
                 let mut steps = delivered_steps(group, m, units);
                 steps.push(step);
-                (w.t2("why-difference", name, amount), steps)
+                (w.t2("why-difference", ("month", name), ("amount", amount)), steps)
             }
             Figure::Waterings => {
                 provenance = mix_provenance(controller, group, &sums, units);
@@ -101,7 +101,7 @@ impl MonthWorking {
                 let base = group.stations.iter().find(|b| b.number == n)?;
                 let station = controller.stations.iter().find(|s| s.number == n)?;
                 provenance = station_provenance(station, base, units);
-                (w.t2("why-minutes", &station.name, name), minutes_steps(base, run, m))
+                (w.t2("why-minutes", ("station", &station.name), ("month", name)), minutes_steps(base, run, m))
             }
         };
         let what_ifs = match figure {
@@ -149,7 +149,7 @@ fn share_step(group: &Group, m: &MonthBudget, units: Units) -> WorkStep {
     let (now, usual) = (m.waterings(), group.waterings());
     let fewer = if now < usual { format!(" × {} ÷ {}", times(usual), times(now)) } else { String::new() };
     WorkStep::new(
-        w.t2("work-share", month_long(m.month), month_long(group.base_month)),
+        w.t2("work-share", ("month", month_long(m.month)), ("base", month_long(group.base_month))),
         "",
         format!("{} ÷ {} × 100{fewer}", a_day(m), Measure::DepthADay.figure(base, units)),
         format!("{}\u{a0}%", number(m.percent_exact, 1)),
@@ -197,7 +197,12 @@ fn dial_step(controller: &Controller, m: &MonthBudget, units: Units) -> WorkStep
     let amount = Measure::Depth.show(m.difference_mm().abs(), units);
     let effect = if m.difference_mm() >= 0.0 { w.t1("year-gains", amount) } else { w.t1("year-loses", amount) };
     let text = if m.chosen { w.t("work-chosen") } else { w.t("work-nearest") };
-    WorkStep::new(text, "", w.t2("work-step", c.percent_step.get().to_string(), effect), dial(m.dial))
+    WorkStep::new(
+        text,
+        "",
+        w.t2("work-step", ("step", c.percent_step.get().to_string()), ("effect", effect)),
+        dial(m.dial),
+    )
 }
 
 fn mix_provenance(controller: &Controller, group: &Group, means: &Means, units: Units) -> Vec<Prov> {

@@ -197,23 +197,25 @@ pub(super) fn minutes_what_ifs(
 
 fn minutes_what_if(what_if: &WhatIf, run: RunTime, units: Units) -> String {
     let w = Words;
-    let between = |key: &'static str, [a, b]: [f64; 2]| w.t2(key, number(a, 2), number(b, 2));
+    let between = |key: &'static str, [a, b]: [f64; 2]| w.t2(key, ("low", number(a, 2)), ("high", number(b, 2)));
     let question = match what_if.guess {
-        StationGuess::Rate([a, b]) => w.t2("if-rate", Measure::Rate.figure(a, units), Measure::Rate.show(b, units)),
+        StationGuess::Rate([a, b]) => {
+            w.t2("if-rate", ("low", Measure::Rate.figure(a, units)), ("high", Measure::Rate.show(b, units)))
+        }
         StationGuess::Uniformity(tried) => between("if-uniformity", tried),
         StationGuess::Plant(tried) => between("if-plant", tried),
         StationGuess::Roots([a, b]) => {
-            w.t2("if-roots", Measure::RootDepth.figure(a, units), Measure::RootDepth.show(b, units))
+            w.t2("if-roots", ("low", Measure::RootDepth.figure(a, units)), ("high", Measure::RootDepth.show(b, units)))
         }
-        StationGuess::Soil([a, b]) => w.t2("if-soil", choice_name(a), choice_name(b)),
+        StationGuess::Soil([a, b]) => w.t2("if-soil", ("one", choice_name(a)), ("other", choice_name(b))),
     };
     let [x, y] = what_if.run.map(minutes);
     let verdict = if what_if.run == [run, run] {
         w.t1("if-still-minutes", minutes(run))
     } else if matches!(what_if.guess, StationGuess::Rate(_) | StationGuess::Uniformity(_)) {
-        w.t2("if-minutes-measure", x, y)
+        w.t2("if-minutes-measure", ("low", x), ("high", y))
     } else {
-        w.t2("if-minutes", x, y)
+        w.t2("if-minutes", ("low", x), ("high", y))
     };
     format!("{question} {verdict}")
 }
@@ -230,7 +232,7 @@ fn between(what_ifs: &[WhatIf], base: &StationBase) -> String {
         StationGuess::Roots(_) => "narrow-roots",
         StationGuess::Soil(_) => "narrow-soil",
     };
-    format!("{} {}", w.t2("station-between", low, high), w.t(first))
+    format!("{} {}", w.t2("station-between", ("low", low), ("high", high)), w.t(first))
 }
 
 /// Litres that a station lays down: a watering at 100 %, the base month's week, the year as it is dialled.

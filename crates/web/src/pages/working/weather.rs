@@ -108,11 +108,11 @@ impl<'a> Provenances<'a> {
                 "sun" => "if-sun",
                 _ => "if-humidity",
             });
-            let answer = w.t2("if-percents", number(a, 1), number(b, 1));
+            let answer = w.t2("if-percents", ("low", number(a, 1)), ("high", number(b, 1)));
             let verdict = if dial_a == month.called && dial_b == month.called {
                 w.t1("if-still", dial_figure(month.called))
             } else {
-                w.t2("if-changes", dial_figure(dial_a), dial_figure(dial_b))
+                w.t2("if-changes", ("low", dial_figure(dial_a)), ("high", dial_figure(dial_b)))
             };
             lines.push(format!("{question} {answer} {verdict}"));
         }

@@ -253,9 +253,13 @@ fn shorts(group: &Group) -> Vec<ShortRun> {
             let shortest =
                 m.stations.iter().filter(|s| s.demand.demand_mm > 0.0).map(|s| s.run).min().unwrap_or_default();
             ShortRun {
-                text: w.t2("short-title", month_long(m.month), minutes(shortest)),
+                text: w.t2("short-title", ("month", month_long(m.month)), ("minutes", minutes(shortest))),
                 more: w.t("short-more"),
-                label: w.t2("short-repair", f.waterings.to_string(), percent(f.percent.get())),
+                label: w.t2(
+                    "short-repair",
+                    ("waterings", f.waterings.to_string()),
+                    ("percent", percent(f.percent.get())),
+                ),
                 month: m.month.number(),
                 waterings: f.waterings,
             }
@@ -292,7 +296,11 @@ fn dial_words(
         PercentStorage::Single => w.t1("dial-single", month_long(month.month)),
     };
     if by_hand {
-        let share = w.t2("dial-hand-share", number(month.percent_exact, 1), month_long(group.peak_month));
+        let share = w.t2(
+            "dial-hand-share",
+            ("percent", number(month.percent_exact, 1)),
+            ("month", month_long(group.peak_month)),
+        );
         return (title, note, when, share);
     }
     let called = w.t1("dial-called", number(month.percent_exact, 1));
@@ -311,7 +319,7 @@ fn for_a_while(t: &Temporary) -> String {
         TemporaryKind::Percent { percent, .. } | TemporaryKind::GrowIn { percent, .. } => percent,
         // What it comes to changes by the week.
         TemporaryKind::Weaning { .. } => {
-            return Words.t2("dial-weaning", date_short(t.until), &t.reason);
+            return Words.t2("dial-weaning", ("date", date_short(t.until)), ("reason", &t.reason));
         }
         _ => return String::new(),
     };

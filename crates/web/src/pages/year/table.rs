@@ -137,5 +137,5 @@ pub(super) fn minute_lines(
 pub(super) fn foot(group: &Group, units: Units) -> String {
     let asked: f64 = group.months.iter().map(|m| m.demand_mm).sum();
     let given: f64 = group.months.iter().map(|m| m.delivered_mm).sum();
-    Words.t2("year-foot", Measure::Depth.show(asked, units), Measure::Depth.show(given, units))
+    Words.t2("year-foot", ("needed", Measure::Depth.show(asked, units)), ("given", Measure::Depth.show(given, units)))
 }

@@ -44,7 +44,7 @@ impl EtView {
                 .collect(),
             today: match recent_et0(input.days, input.today) {
                 None => w.t1("sensor-et-today-normal", dial(setting.percent(normals[month.index()].et0_mm_per_day))),
-                Some(mean) => w.t2("sensor-et-today", depth(mean), dial(setting.percent(mean))),
+                Some(mean) => w.t2("sensor-et-today", ("depth", depth(mean)), ("percent", dial(setting.percent(mean)))),
             },
             fights: programs
                 .iter()

@@ -84,7 +84,7 @@ impl FreezeView {
         let span = [days.first(), days.last()].map(|d| d.map_or_else(String::new, |d| date_long(d.0)));
         let text = |n: u32| if n == 0 { "·".to_owned() } else { n.to_string() };
         Self {
-            sub: w.t2("sensor-freeze-sub", &span[0], &span[1]),
+            sub: w.t2("sensor-freeze-sub", ("first", &span[0]), ("last", &span[1])),
             months: MonthOfYear::ALL.map(month_short).to_vec(),
             rows: found
                 .iter()

@@ -133,7 +133,11 @@ impl RainView {
         let plate = HoldPlate::draw(&days, &held);
         Self {
             unit: Measure::Depth.unit(units),
-            title: w.t2("sensor-set-to", rain_setting(threshold_mm, units), delay_days.to_string()),
+            title: w.t2(
+                "sensor-set-to",
+                ("setting", rain_setting(threshold_mm, units)),
+                ("days", delay_days.to_string()),
+            ),
             sub: w.with("sensor-replayed", &[("from", &span[0]), ("to", &span[1]), ("station", &name)]),
             delays,
             rows,
@@ -172,7 +176,7 @@ fn cell(c: &RainCell, chosen: Option<&RainCell>, best: Option<&RainCell>, most: 
         bar: (60 * c.dry_days_added).div_ceil(most),
         chosen: chosen == Some(c),
         best: best == Some(c),
-        label: Words.t2("sensor-cell", &threshold, c.delay_days.to_string()),
+        label: Words.t2("sensor-cell", ("setting", &threshold), ("days", c.delay_days.to_string())),
         held,
         threshold,
         delay: c.delay_days,
@@ -236,5 +240,5 @@ fn trips(c: &RainCell) -> String {
         return w.t("sensor-no-trips");
     }
     let last: Vec<String> = c.trips.iter().rev().take(6).map(|d| date_long(*d)).collect();
-    w.t2("sensor-trips", c.trips.len().to_string(), last.join(", "))
+    w.t2("sensor-trips", ("count", c.trips.len().to_string()), ("dates", last.join(", ")))
 }

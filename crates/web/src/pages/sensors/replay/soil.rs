@@ -41,7 +41,7 @@ impl SoilView {
         let proposal = at_24.filter(|_| faults.is_empty()).map(|r| (r.percent, threshold_from(r.percent, share)));
         Self {
             window: w.t1("sensor-window", hours(window)),
-            working: w.t2("sensor-window-working", hours(cycle), hours(window)),
+            working: w.t2("sensor-window-working", ("cycle", hours(cycle)), ("window", hours(window))),
             judged: judged(sensor, input),
             faults: if readings.is_empty() {
                 vec![w.t("sensor-not-calibrated")]
@@ -95,8 +95,8 @@ fn judged(sensor: &Sensor, input: &ReplayInput<'_>) -> Vec<String> {
             ),
             w.t2(
                 "sensor-soil-drained",
-                depth(with.totals[part].percolation_mm),
-                depth(without.totals[part].percolation_mm),
+                ("with", depth(with.totals[part].percolation_mm)),
+                ("without", depth(without.totals[part].percolation_mm)),
             ),
         ])
     };
