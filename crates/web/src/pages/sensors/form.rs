@@ -88,7 +88,11 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, before: &Sensor, un
     let w = Words;
     let mut sensor = before.clone();
     if !form.is("kind", before.kind.word()) {
-        sensor.kind = SensorKind::of_word(form.get("kind"))?;
+        let Some(kind) = SensorKind::of_word(form.get("kind")) else {
+            form.fail("place", w.t("field-choice"));
+            return None;
+        };
+        sensor.kind = kind;
     }
     let inputs = controller.capability.sensor_inputs;
     if !form.get("input").parse::<u8>().is_ok_and(|input| (1..=inputs).contains(&input)) {
