@@ -151,14 +151,19 @@ mod tests {
         }
     }
 
-    /// Every quoted text in the code that could be a key.
-    fn quoted() -> BTreeSet<String> {
+    /// Every source and template of the crate.
+    fn files() -> Vec<String> {
         let mut files = Vec::new();
         let root = Path::new(env!("CARGO_MANIFEST_DIR"));
         sources(&root.join("src"), &mut files);
         sources(&root.join("templates"), &mut files);
+        files
+    }
+
+    /// Every quoted text in the code that could be a key.
+    fn quoted() -> BTreeSet<String> {
         let mut found = BTreeSet::new();
-        for text in files {
+        for text in files() {
             for part in text.split('"') {
                 if !part.is_empty()
                     && part.len() < 60
@@ -173,25 +178,7 @@ mod tests {
 
     /// Keys asked for by name: the text after `w.t(`, `Words.count(` and the like.
     fn asked() -> BTreeSet<String> {
-        let mut files = Vec::new();
-        let root = Path::new(env!("CARGO_MANIFEST_DIR"));
-        sources(&root.join("src"), &mut files);
-        sources(&root.join("templates"), &mut files);
-        let mut found = BTreeSet::new();
-        for text in files {
-            for who in ["w.", "Words."] {
-                for how in ["t(", "t1(", "t2(", "count(", "with("] {
-                    let call = format!("{who}{how}");
-                    for rest in text.split(&call).skip(1) {
-                        if let Some(key) = rest.trim_start().strip_prefix('"') {
-                            found.insert(key.split('"').next().unwrap().to_owned());
-                        }
-                    }
-                }
-            }
-        }
-        // The lists above stand in this file too, where they ask for nothing.
-        found.into_iter().filter(|key| key.chars().all(|c| c.is_ascii_alphanumeric() || c == '-')).collect()
+        ["t", "t1", "t2", "count", "with"].into_iter().flat_map(calls).map(|(key, _)| key).collect()
     }
 
     fn keys() -> BTreeSet<String> {
@@ -245,12 +232,8 @@ mod tests {
 
     /// The calls in the code that name their key, as the key and the rest of the text after it.
     fn calls(how: &str) -> Vec<(String, String)> {
-        let mut files = Vec::new();
-        let root = Path::new(env!("CARGO_MANIFEST_DIR"));
-        sources(&root.join("src"), &mut files);
-        sources(&root.join("templates"), &mut files);
         let mut found = Vec::new();
-        for text in files {
+        for text in files() {
             for call in ["w.", "Words."].map(|who| format!("{who}{how}(")) {
                 for rest in text.split(&call).skip(1) {
                     let quoted = rest.trim_start().strip_prefix('"').and_then(|rest| rest.split_once('"'));
@@ -263,11 +246,12 @@ mod tests {
 
     #[test]
     fn every_placeholder_is_given_and_has_a_name_that_tells_what_it_is() {
+        let keys = keys();
         let names = |key: &str| PLACEHOLDERS.get(key).cloned().unwrap_or_default();
-        for (key, _) in calls("t1").into_iter().filter(|(key, _)| keys().contains(key)) {
+        for (key, _) in calls("t1").into_iter().filter(|(key, _)| keys.contains(key)) {
             assert_eq!(names(&key).len(), 1, "{key} is given one word");
         }
-        for (key, rest) in ["t2", "with"].into_iter().flat_map(calls).filter(|(key, _)| keys().contains(key)) {
+        for (key, rest) in ["t2", "with"].into_iter().flat_map(calls).filter(|(key, _)| keys.contains(key)) {
             let all = names(&key);
             assert!(!all.is_empty(), "{key} takes no words");
             for name in all {

@@ -145,10 +145,12 @@ impl Controller {
                 Err(TemporaryError::Program)
             }
             TemporaryKind::Weaning { extra_pct, step_pct, .. } => {
-                let steps =
-                    (1..=TemporaryKind::MOST_EXTRA_PCT).contains(&extra_pct) && (1..=extra_pct).contains(&step_pct);
-                let weeks = temporary.kind.weeks_of_weaning().filter(|_| steps).ok_or(TemporaryError::Weaning)?;
-                if days < 7 * i64::from(weeks) { Ok(()) } else { Err(TemporaryError::Weaning) }
+                let weeks = temporary.kind.weeks_of_weaning().filter(|_| step_pct <= extra_pct);
+                if days < 7 * i64::from(weeks.ok_or(TemporaryError::Weaning)?) {
+                    Ok(())
+                } else {
+                    Err(TemporaryError::Weaning)
+                }
             }
             TemporaryKind::RainDelay if days + 1 > i64::from(self.capability.rain_delay_max) => {
                 Err(TemporaryError::RainDelay(self.capability.rain_delay_max))

@@ -4,7 +4,7 @@ use chrono::{NaiveDate, TimeDelta};
 
 use super::days::StartTime;
 use super::letter::ProgramLetter;
-use crate::quantity::{Percent, range};
+use crate::quantity::Percent;
 
 /// What is set for a while.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -50,9 +50,6 @@ pub enum TemporaryKind {
 }
 
 impl TemporaryKind {
-    /// The most that weaning may add, % of the month's percent.
-    pub const MOST_EXTRA_PCT: u16 = range::WEANING.max as u16;
-
     /// Whether it changes the percent of a program.
     #[must_use]
     pub fn sets_percent_of(&self, program: ProgramLetter) -> bool {

@@ -3,7 +3,6 @@ use chrono_tz::Tz;
 use upland_core::controller::{
     BaseMonth, Capability, CapabilityError, Controller, ControllerError, Preset, RunError, ScheduleError,
 };
-use upland_core::field::Fields;
 use upland_core::quantity::{MonthOfYear, RunTime, range};
 use upland_core::word::Word;
 use uuid::Uuid;
@@ -143,7 +142,7 @@ const ENTERED: [(&str, &str); 25] = [
 impl ControllerFormTemplate {
     /// What can be chosen in a field of the table.
     fn options(&self, field: &str) -> Vec<Choice> {
-        Capability::field(field).map(field_form::options).unwrap_or_default()
+        field_form::options_of::<Capability>(field)
     }
 }
 

@@ -61,6 +61,11 @@ pub(crate) fn options<T: Fields>(field: &Field<T>) -> Vec<Choice> {
     }
 }
 
+/// What can be chosen in the field of a name.
+pub(crate) fn options_of<T: Fields>(name: &str) -> Vec<Choice> {
+    T::field(name).map(options).unwrap_or_default()
+}
+
 /// No or yes.
 pub(crate) fn yes_no() -> Vec<Choice> {
     let w = Words;
@@ -157,9 +162,20 @@ fn parts(typed: &str) -> impl Iterator<Item = &str> {
 /// Fields of a form, and the fields of a table that they enter.
 pub(crate) type Entered = [(&'static str, &'static str)];
 
+/// The names of the fields of a form, with the lines of the table that they enter.
+pub(crate) fn entered_fields<T: Fields>(
+    entered: &Entered,
+) -> impl Iterator<Item = (&'static str, &'static Field<T>)> + use<'_, T> {
+    entered.iter().filter_map(|(name, field)| {
+        let line = T::field(field);
+        debug_assert!(line.is_some(), "a {} has no field {field}", T::NOUN);
+        Some((*name, line?))
+    })
+}
+
 /// Fills the fields of a form from a thing.
 pub(crate) fn fill<T: Fields>(form: &mut Form, entered: &Entered, thing: &T, units: Units) {
-    for (name, field) in entered.iter().filter_map(|(name, field)| Some((name, T::field(field)?))) {
+    for (name, field) in entered_fields(entered) {
         if (field.applies)(thing) {
             form.set(name, shown(field, thing, units));
         }
@@ -168,7 +184,7 @@ pub(crate) fn fill<T: Fields>(form: &mut Form, entered: &Entered, thing: &T, uni
 
 /// As [`read`], for the fields of a form in their order.
 pub(crate) fn read_all<T: Fields>(form: &mut Form, entered: &Entered, thing: &mut T, units: Units) {
-    for (name, field) in entered.iter().filter_map(|(name, field)| Some((name, T::field(field)?))) {
+    for (name, field) in entered_fields(entered) {
         read(form, name, field, thing, units);
     }
 }

@@ -92,11 +92,10 @@ fn view(number: usize, c: &Controller, f: &Finding, authority: &str, units: Unit
     let w = Words;
     let (title, fact) = title_and_fact(c, f, units);
     let (stake_label, stake) = match f.stake {
-        Stake::VolumeM3(v) if v < 0.0 => {
-            (w.t("at-stake"), w.t2("stake-missing", ("volume", volume_text(units)(-v)), ("unit", volume_unit(units))))
-        }
         Stake::VolumeM3(v) => {
-            (w.t("at-stake"), w.t2("stake-volume", ("volume", volume_text(units)(v)), ("unit", volume_unit(units))))
+            let key = if v < 0.0 { "stake-missing" } else { "stake-volume" };
+            let volume = volume_text(units)(v.abs());
+            (w.t("at-stake"), w.t2(key, ("volume", volume), ("unit", volume_unit(units))))
         }
         Stake::DepthMm(d) if f.code() == Code::RunsOff => {
             (w.t("at-stake"), w.t1("stake-runoff", Measure::Depth.show(d, units)))

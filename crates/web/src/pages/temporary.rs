@@ -219,7 +219,7 @@ pub(crate) fn read(form: &mut Form, controller: &Controller, by: &str) -> Option
     check_typed(form, &kind, controller);
     let mut read = Temporary { kind, by: by.to_owned(), ..Temporary::blank() };
     // No figure has a unit of its own in either system.
-    for (name, field) in ENTERED.iter().filter_map(|(name, field)| Some((name, Temporary::field(field)?))) {
+    for (name, field) in field_form::entered_fields(&ENTERED) {
         // A weaning ends by itself, when nothing is left to take away.
         if !(field.name == "until" && kind.weeks_of_weaning().is_some()) {
             field_form::read(form, name, field, &mut read, Units::Metric);

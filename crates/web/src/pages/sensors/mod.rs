@@ -6,17 +6,17 @@ mod replay;
 
 use chrono::{NaiveDate, TimeDelta};
 use upland_core::controller::{Contact, Controller, TemporaryKind};
-use upland_core::sensor::{Disc, Sensor, SensorKind, Vent};
+use upland_core::sensor::{Disc, Sensor, SensorKind};
 use upland_core::word::Word;
 
 use super::Choice;
-use super::field_form::choice_key;
+use super::field_form::{choice_key, options_of};
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::Strip;
 use crate::context::ControllerContext;
 use crate::form::Form;
-use crate::show::{Measure, Units, date_long, date_short, rain_text, vent_words};
+use crate::show::{Measure, Units, date_long, date_short, rain_text};
 use crate::words::Words;
 
 use et_form::{MarkChoice, StepRow, climate_marks, et_marks, offset_marks};
@@ -271,10 +271,8 @@ impl SensorForm {
             unit: measure.unit(units),
             settings: settings.iter().map(with_unit).collect(),
             usual_disc: Measure::Depth.show(Disc::USUAL.capacity_mm, units),
-            vents: Vent::ALL.map(|v| Choice::new(v.word(), vent_words(v))).to_vec(),
-            contacts: [Contact::NormallyClosed, Contact::NormallyOpen]
-                .map(|c| Choice::new(c.word(), contact(c)))
-                .to_vec(),
+            vents: options_of::<Sensor>("vent"),
+            contacts: options_of::<Sensor>("contact"),
             yes_no: vec![Choice::new("no", w.t("sensor-jumper-no")), Choice::new("yes", w.t("sensor-jumper-yes"))],
             climates: sheet.map_or_else(Vec::new, |sheet| climate_marks(sheet, units)),
             offsets: sheet.map_or_else(Vec::new, offset_marks),

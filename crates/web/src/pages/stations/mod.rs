@@ -25,7 +25,7 @@ use crate::words::Words;
 
 use form::field_name;
 pub(crate) use form::{filled, plain_station, read};
-pub(crate) use names::{choice_name, plant_name, station_name};
+pub(crate) use names::{choice_name, missing_note, plant_name, station_name};
 
 #[derive(askama::Template)]
 #[template(path = "stations.html")]
@@ -243,16 +243,6 @@ impl Sheet {
             first: open.filter(|n| (1..=c.capability.stations).contains(n)).unwrap_or(1),
             form: input.form,
         }
-    }
-}
-
-/// What is missing before figures can be worked out; empty when nothing is.
-pub(crate) fn missing_note(missing: Option<Missing>) -> String {
-    let w = Words;
-    match missing {
-        None => String::new(),
-        Some(Missing::Weather) => w.t("missing-weather"),
-        Some(Missing::Stations) => w.t("missing-stations"),
     }
 }
 

@@ -1,9 +1,10 @@
-//! Names of stations, and words of what is chosen for them.
+//! Names of stations, and words of what is chosen for them or missing.
 
 use upland_core::controller::Controller;
 use upland_core::landscape::Plant;
 use upland_core::word::{Word, plant_word};
 
+use crate::context::Missing;
 use crate::pages::field_form::choice_key;
 use crate::words::Words;
 
@@ -20,4 +21,14 @@ pub(crate) fn choice_name<W: Word>(value: W) -> String {
 /// What a plant is called.
 pub(crate) fn plant_name(plant: Plant) -> String {
     Words.t(&choice_key("plant", plant_word(plant)))
+}
+
+/// What is missing before figures can be worked out; empty when nothing is.
+pub(crate) fn missing_note(missing: Option<Missing>) -> String {
+    let w = Words;
+    match missing {
+        None => String::new(),
+        Some(Missing::Weather) => w.t("missing-weather"),
+        Some(Missing::Stations) => w.t("missing-stations"),
+    }
 }
