@@ -23,5 +23,7 @@ pub mod quantity;
 pub mod replay;
 pub mod schedule;
 pub mod sensor;
+#[cfg(feature = "testing")]
+pub mod testing;
 pub mod tuning;
 pub mod word;

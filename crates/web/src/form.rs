@@ -140,6 +140,20 @@ impl Form {
         self.measure(field, measure, range, units)
     }
 
+    /// As [`Form::needed`]; a figure that comes back as it was shown stays as it is stored, whose last decimals
+    /// nobody saw.
+    pub(crate) fn kept(
+        &mut self,
+        field: &str,
+        measure: Measure,
+        range: Range,
+        units: Units,
+        stored: Option<f64>,
+    ) -> Option<f64> {
+        let untouched = stored.filter(|value| range.holds(*value) && measure.typed(*value, units) == self.get(field));
+        untouched.or_else(|| self.needed(field, measure, range, units))
+    }
+
     /// A whole number in a range.
     pub(crate) fn whole<T: TryFrom<i64>>(&mut self, field: &str, range: Range) -> Option<T> {
         let typed = self.get(field).to_owned();

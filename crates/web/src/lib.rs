@@ -27,6 +27,8 @@ mod server;
 mod show;
 mod state;
 mod typed_position;
+#[cfg(test)]
+mod untouched;
 mod words;
 
 pub use clock::Clock;

@@ -1,11 +1,16 @@
 //! Golden files of charts and view models: metric in the north, US units in the south. A changed
 //! figure, word or coordinate shows as a difference to be read.
 
+mod ahead;
+mod conflict;
 mod effect;
 mod first_steps;
 mod fixture;
+mod hand_card;
 mod record;
 mod soil_sensor;
+mod why;
+mod working;
 
 use askama::Template;
 use chrono::{NaiveTime, TimeDelta};

@@ -83,11 +83,21 @@ pub(crate) fn measure(kind: &Kind) -> Measure {
 /// A number of a field in words, with its unit.
 pub(crate) fn with_unit(kind: &Kind, number: f64, units: Units) -> String {
     match (measure(kind), kind) {
+        (_, Kind::Number { range, .. }) if range.unit == "s" => run_time(number),
         (Measure::Plain, Kind::Number { range, .. } | Kind::Numbers { range, .. }) if !range.unit.is_empty() => {
             format!("{}\u{a0}{}", Measure::Plain.typed(number, units), range.unit)
         }
         (Measure::Plain, _) => Measure::Plain.typed(number, units),
         (measure, _) => measure.show(number, units),
+    }
+}
+
+/// A length of time as people say it: `14 min`, but `5 s` between two stations.
+fn run_time(seconds: f64) -> String {
+    if seconds % 30.0 == 0.0 {
+        format!("{}\u{a0}min", Measure::Plain.typed(seconds / 60.0, Units::Metric))
+    } else {
+        format!("{}\u{a0}s", Measure::Plain.typed(seconds, Units::Metric))
     }
 }
 

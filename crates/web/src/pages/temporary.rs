@@ -196,7 +196,7 @@ pub(crate) fn empty(today: NaiveDate) -> Form {
 }
 
 /// The fields of the form and those of the table that they enter.
-const ENTERED: [(&str, &str); 11] = [
+pub(crate) const ENTERED: [(&str, &str); 11] = [
     ("program", "program"),
     ("percent", "percent"),
     ("extra", "extra_pct"),

@@ -26,6 +26,9 @@ pub(crate) struct Difference {
 /// numbers and letters, so that a removed one does not shift those after it.
 type Leaf<'a> = (Vec<String>, &'a Value);
 
+/// The members that name an entry of a list: a station, a program, a sensor or a temporary setting.
+const NAMING: [&str; 3] = ["number", "letter", "id"];
+
 /// The values that differ, in the order of their paths.
 pub(crate) fn differences(theirs: &Value, mine: &Value, units: Units) -> Vec<Difference> {
     let (mut left, mut right) = (Vec::new(), Vec::new());
@@ -55,8 +58,8 @@ fn flatten<'a>(path: &mut Vec<String>, value: &'a Value, out: &mut Vec<Leaf<'a>>
     };
     match value {
         Value::Object(members) => {
-            // The number of a station is in its path already.
-            for (key, inner) in members.iter().filter(|(key, _)| *key != "number") {
+            // What names an entry of a list is in its path already.
+            for (key, inner) in members.iter().filter(|(key, _)| !NAMING.contains(&key.as_str())) {
                 within((key != "controller").then(|| key.clone()), inner);
             }
         }
@@ -66,7 +69,7 @@ fn flatten<'a>(path: &mut Vec<String>, value: &'a Value, out: &mut Vec<Leaf<'a>>
         }
         Value::Array(items) => {
             for (index, inner) in items.iter().enumerate() {
-                let name = ["number", "letter", "id"].iter().find_map(|key| inner.get(key)).map(plain);
+                let name = NAMING.iter().find_map(|key| inner.get(key)).map(plain);
                 within(Some(name.unwrap_or_else(|| (index + 1).to_string())), inner);
             }
         }
@@ -175,6 +178,24 @@ mod tests {
         assert!(
             lines(&theirs, &mine, Units::Us).contains(&"Station 3, Rate: 1.00\u{a0}in/h | 0.50\u{a0}in/h".to_owned())
         );
+    }
+
+    #[test]
+    fn an_entry_that_is_gone_is_told_by_its_values_and_not_by_its_number() {
+        let theirs = json!({"temporaries": [{"id": 7, "reason": "wet week"}]});
+        assert_eq!(
+            lines(&theirs, &json!({"temporaries": []}), Units::Metric),
+            ["Temporary setting 7, Reason: wet week | "]
+        );
+    }
+
+    #[test]
+    fn lengths_of_time_are_told_in_minutes_unless_they_are_shorter_than_half_of_one() {
+        let station = |seconds: u32| json!({"stations": [{"number": 1, "cycle_s": seconds}]});
+        assert_eq!(lines(&station(840), &station(90), Units::Us), ["Station 1, Cycle: 14\u{a0}min | 1.5\u{a0}min"]);
+        let delay = |seconds: u32| json!({"capability": {"station_delay_max_s": seconds}});
+        let told = lines(&delay(5), &delay(3600), Units::Metric);
+        assert!(told[0].ends_with(": 5\u{a0}s | 60\u{a0}min"), "{told:?}");
     }
 
     #[test]

@@ -129,8 +129,7 @@ fn read_sheet(form: &mut Form, stored: &EtSheet, units: Units) -> Option<EtSheet
         }
         let known = stored.climates.get(n).map(|step| step.peak_mm_per_day);
         let figure = |form: &mut Form, field: &str, side: usize| {
-            let shown = known.map(|k| k[side]).filter(|mm| Measure::DepthADay.typed(*mm, units) == form.get(field));
-            shown.or_else(|| form.needed(field, Measure::DepthADay, range::ET_STEP, units))
+            form.kept(field, Measure::DepthADay, range::ET_STEP, units, known.map(|k| k[side]))
         };
         let from = figure(form, &row.from, 0);
         let to = if form.get(&row.to).is_empty() { from } else { figure(form, &row.to, 1) };
@@ -144,7 +143,8 @@ fn read_sheet(form: &mut Form, stored: &EtSheet, units: Units) -> Option<EtSheet
         form.fail("offsets", w.t1("sensor-mark-bad", limit::DIAL_MARK.to_string()));
     }
     let neutral = offsets.as_ref().and_then(|marks| position(form, "neutral", marks));
-    let offset_step_pct = form.needed("offset_step", Measure::Plain, range::ET_OFFSET_STEP, units);
+    let step = Some(stored.offset_step_pct);
+    let offset_step_pct = form.kept("offset_step", Measure::Plain, range::ET_OFFSET_STEP, units, step);
     let sheet = EtSheet { climates, offsets: offsets?, neutral: neutral?, offset_step_pct: offset_step_pct? };
     if !form.is_sound() {
         return None;

@@ -4,7 +4,7 @@ use chrono::NaiveDateTime;
 use upland_core::controller::Controller;
 use upland_core::field::{Field, Fields};
 use upland_core::quantity::{Range, range};
-use upland_core::sensor::{Disc, EtSetting, Reading, Sensor, SensorError, SensorKind};
+use upland_core::sensor::{EtSetting, Reading, Sensor, SensorError, SensorKind};
 
 use super::et_form;
 use crate::context::ControllerContext;
@@ -65,7 +65,7 @@ pub(crate) fn filled(sensor: &Sensor, units: Units) -> Form {
             let texts: Vec<String> = thresholds_mm.iter().map(|t| rain_text(*t, units)).collect();
             form.set("settings", texts.join("; "));
             form.set("threshold", rain_text(setting.threshold_mm, units));
-            form.set("release", release_text(setting.disc, units));
+            form.set("release", Measure::Plain.typed(100.0 * setting.disc.release_share, units));
         }
         SensorKind::Freeze { thresholds_c, threshold_c } => {
             form.set("settings", list(thresholds_c, Measure::Temperature, units));
@@ -140,9 +140,10 @@ fn read_kind(form: &mut Form, c: &Controller, sensor: &mut Sensor, units: Units)
             if let Some((list, set)) = read_settings(form, thresholds_mm, Measure::Depth, units) {
                 (*thresholds_mm, setting.threshold_mm) = (list, set);
             }
-            if release_text(setting.disc, units) != form.get("release")
-                && let Some(release) = form.needed("release", Measure::Plain, RELEASE_PERCENT, units)
-            {
+            let stored = 100.0 * setting.disc.release_share;
+            let release = form.kept("release", Measure::Plain, RELEASE_PERCENT, units, Some(stored));
+            // Dividing what was not touched could move its last digit.
+            if let Some(release) = release.filter(|percent| *percent != stored) {
                 setting.disc.release_share = release / 100.0;
             }
         }
@@ -151,7 +152,7 @@ fn read_kind(form: &mut Form, c: &Controller, sensor: &mut Sensor, units: Units)
                 (*thresholds_c, *threshold_c) = (list, set);
             }
         }
-        SensorKind::SoilMoisture { readings, .. } => *readings = read_readings(form, units),
+        SensorKind::SoilMoisture { readings, .. } => *readings = read_readings(form, readings, units),
         SensorKind::Et { setting, programs } => {
             if let Some(read) = et_form::read(form, c, &setting.sheet, units) {
                 (*setting, *programs) = read;
@@ -167,11 +168,6 @@ const RELEASE_PERCENT: Range = Range {
     min: 100.0 * range::DISC_RELEASE.min,
     max: 100.0 * range::DISC_RELEASE.max,
 };
-
-/// The share at which a disc lets go, as it is typed, in percent.
-fn release_text(disc: Disc, units: Units) -> String {
-    Measure::Plain.typed(100.0 * disc.release_share, units)
-}
 
 /// The sensor's own list of settings, and the one it is set to.
 fn read_settings(form: &mut Form, stored: &[f64], measure: Measure, units: Units) -> Option<(Vec<f64>, f64)> {
@@ -195,7 +191,7 @@ fn read_settings(form: &mut Form, stored: &[f64], measure: Measure, units: Units
     Some((list?, threshold?))
 }
 
-fn read_readings(form: &mut Form, units: Units) -> Vec<Reading> {
+fn read_readings(form: &mut Form, stored: &[Reading], units: Units) -> Vec<Reading> {
     let mut readings = Vec::new();
     for i in 0..READINGS {
         let (at_field, pct_field) = (format!("r{i}at"), format!("r{i}pct"));
@@ -207,7 +203,9 @@ fn read_readings(form: &mut Form, units: Units) -> Vec<Reading> {
         if at.is_none() {
             form.fail(&at_field, Words.t("sensor-reading-at"));
         }
-        let percent = form.needed(&pct_field, Measure::Plain, range::SOIL_READING, units);
+        let known = at.and_then(|at| stored.iter().find(|reading| reading.at == at));
+        let percent =
+            form.kept(&pct_field, Measure::Plain, range::SOIL_READING, units, known.map(|reading| reading.percent));
         if let (Some(at), Some(percent)) = (at, percent) {
             readings.push(Reading { at, percent });
         }

@@ -51,7 +51,7 @@ pub(crate) struct ProgramForm {
 }
 
 /// The form of a saved program.
-fn filled(c: &Controller, letter: ProgramLetter) -> Form {
+pub(crate) fn filled(c: &Controller, letter: ProgramLetter) -> Form {
     let mut form = Form::default();
     let Some(program) = c.program(letter) else { return form };
     let s = &program.schedule;

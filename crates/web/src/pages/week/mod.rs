@@ -21,6 +21,8 @@ use crate::show::{
 };
 use crate::words::Words;
 
+#[cfg(test)]
+pub(crate) use form::filled;
 pub(crate) use form::{ProgramForm, read_program, read_stations};
 pub(crate) use lens::Lens;
 
