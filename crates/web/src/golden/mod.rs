@@ -7,8 +7,14 @@ mod effect;
 mod first_steps;
 mod fixture;
 mod hand_card;
+mod measure;
+mod panel;
 mod record;
+mod rules;
+mod sensor_replays;
 mod soil_sensor;
+mod ways;
+mod weather_file;
 mod why;
 mod working;
 
