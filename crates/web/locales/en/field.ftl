@@ -394,7 +394,7 @@ log-not-set =
         [one] one value could not be set
        *[other] { $n } values could not be set
     }
-log-next = The panel’s next watering: { $ours }; ours: { $panel }
+log-next = The panel’s next watering: { $panel }; ours: { $ours }
 log-look-again = next round on { $date }
 log-round =
     { $n ->

@@ -7,6 +7,7 @@ mod effect;
 mod first_steps;
 mod fixture;
 mod hand_card;
+mod history;
 mod measure;
 mod panel;
 mod record;

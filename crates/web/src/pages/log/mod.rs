@@ -120,8 +120,8 @@ fn record_entry(record: &FieldRecord, controller: &Controller, href: &str, units
             let ours = next_words(d.our_next.as_ref());
             match &d.panel_next {
                 PanelNextDoc::NotSeen => {}
-                PanelNextDoc::Same => more.insert(0, w.t2("log-next", ("ours", &ours), ("panel", &ours))),
-                PanelNextDoc::Words(words) => more.insert(0, w.t2("log-next", ("ours", words), ("panel", &ours))),
+                PanelNextDoc::Same => more.insert(0, w.t2("log-next", ("panel", &ours), ("ours", &ours))),
+                PanelNextDoc::Words(words) => more.insert(0, w.t2("log-next", ("panel", words), ("ours", &ours))),
             }
             ("done", w.count("log-dialled", d.values.len()), more, String::new())
         }
