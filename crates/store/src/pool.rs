@@ -15,19 +15,21 @@ pub(crate) const MIGRATIONS: EmbeddedMigrations = embed_migrations!("migrations"
 /// Any number that nothing else locks by.
 const MIGRATION_LOCK: i64 = 7_586_318_225;
 
-/// Limits of every connection of a pool: no statement and no wait for a lock outlasts the request that
-/// asked, and no transaction is left open by one that was given up.
-const LIMITS: &str = "-c%20statement_timeout%3D7000%20-c%20lock_timeout%3D4000\
-                      %20-c%20idle_in_transaction_session_timeout%3D15000";
+/// Options of every connection of a pool. No statement and no wait for a lock outlasts the request that asked, and no
+/// transaction is left open by one that was given up. A statement is planned once for a connection: every one finds
+/// its rows by a key, whatever its values, and planning it anew took longer than carrying it out.
+const OPTIONS: &str = "-c%20statement_timeout%3D7000%20-c%20lock_timeout%3D4000\
+                       %20-c%20idle_in_transaction_session_timeout%3D15000\
+                       %20-c%20plan_cache_mode%3Dforce_generic_plan";
 
-/// An address with [`LIMITS`]; one that states options of its own keeps those.
-pub(crate) fn limited(database_url: &str) -> String {
+/// An address with [`OPTIONS`]; one that states options of its own keeps those.
+pub(crate) fn with_options(database_url: &str) -> String {
     let is_url = database_url.starts_with("postgres://") || database_url.starts_with("postgresql://");
     if !is_url || database_url.contains("options=") {
         return database_url.to_owned();
     }
     let sign = if database_url.contains('?') { '&' } else { '?' };
-    format!("{database_url}{sign}options={LIMITS}")
+    format!("{database_url}{sign}options={OPTIONS}")
 }
 
 /// A pool of connections to the database.
@@ -58,7 +60,7 @@ impl Store {
     /// [`StoreError::Away`] when the pool itself cannot be made.
     pub fn new(database_url: &str, connections: usize) -> Result<Self, StoreError> {
         // A busy machine can take seconds for a new connection; a refused one is known at once.
-        Self::waiting(limited(database_url), connections, Duration::from_secs(8))
+        Self::waiting(with_options(database_url), connections, Duration::from_secs(8))
     }
 
     /// One connection for a command or for work in the background, where no page waits for the answer: nothing

@@ -194,13 +194,13 @@ impl Weather {
         self.rain_station().map_or(self.series.id, |b| b.series.id)
     }
 
-    /// Its stations: this one, then those beside it.
-    pub(crate) fn stations(&self) -> Vec<(Uuid, &str)> {
-        let beside = self.beside.iter().map(|b| (b.series.id, b.series.value.name.as_str()));
-        std::iter::once((self.series.id, self.series.value.name.as_str())).chain(beside).collect()
+    /// The names of its stations: this one, then those beside it.
+    pub(crate) fn stations(&self) -> Vec<&str> {
+        let beside = self.beside.iter().map(|b| b.series.value.name.as_str());
+        std::iter::once(self.series.value.name.as_str()).chain(beside).collect()
     }
 
-    /// In which order [`Weather::stations`] are asked.
+    /// In which order [`Weather::imports`] are asked.
     pub(crate) fn preference(&self) -> Preference {
         let of = |wanted: fn(&Beside) -> bool| {
             self.beside.iter().enumerate().filter(move |(_, b)| wanted(b)).map(|(i, _)| i + 1)

@@ -21,6 +21,7 @@ pub mod intake;
 mod jobs;
 mod loading;
 mod pages;
+mod remembered;
 mod routes;
 mod searches;
 mod server;

@@ -2,16 +2,19 @@
 
 use std::collections::HashMap;
 use std::collections::hash_map::Entry;
-use std::sync::{Arc, LazyLock, Mutex, PoisonError};
+use std::sync::{Arc, LazyLock};
 
 use chrono::NaiveDate;
 use upland_core::climate::blend::{BlendedDay, WeatherDay, blend, with_rain_of};
 use upland_core::climate::normals::Normals;
-use upland_store::{Account, ControllerHead, FurtherWeather, HoursOnRecord, PlaceRecord, StoreError, Versioned};
+use upland_store::{
+    Account, ControllerHead, FurtherWeather, HoursOnRecord, NormalsVariant, PlaceRecord, StoreError, Versioned,
+};
 use uuid::Uuid;
 
 use crate::clock::Clock;
 use crate::context::{Beside, ControllerContext, Imports, PlaceContext, Record, Weather, WholeRecord};
+use crate::remembered::Remembered;
 
 /// A controller with its place and its weather.
 pub(crate) async fn controller(account: &Account, clock: Clock, id: Uuid) -> Result<ControllerContext, StoreError> {
@@ -60,8 +63,9 @@ pub(crate) async fn with_weather(account: &Account, place: Versioned<PlaceRecord
 /// A series with all its days and what was decided about them.
 pub(crate) async fn record(account: &Account, series_id: Uuid) -> Result<Record, StoreError> {
     let weather = weather(account, series_id).await?;
-    let days = if weather.has_days() { account.record_days(series_id).await? } else { Vec::new() };
-    let decisions = account.weather_decisions(series_id).await?;
+    let import = weather.revision.id;
+    let days = if weather.has_days() { account.record_days(import).await? } else { Vec::new() };
+    let decisions = account.weather_decisions(import).await?;
     Ok(Record { weather, days, decisions })
 }
 
@@ -69,15 +73,32 @@ pub(crate) async fn record(account: &Account, series_id: Uuid) -> Result<Record,
 pub(crate) async fn whole_record(account: &Account, series_id: Uuid) -> Result<WholeRecord, StoreError> {
     let record = record(account, series_id).await?;
     let has_hours = record.days.iter().any(|day| day.has_hours);
-    let hours = if has_hours { account.record_hours(series_id, None).await? } else { HoursOnRecord::new() };
+    let hours =
+        if has_hours { account.record_hours(record.weather.revision.id, None).await? } else { HoursOnRecord::new() };
     Ok(WholeRecord { record, hours })
 }
 
 /// The weather of a series.
 pub(crate) async fn weather(account: &Account, series_id: Uuid) -> Result<Weather, StoreError> {
     let (series, revision) = account.series(series_id).await?;
-    Ok(Weather { series, revision, variants: account.normals(series_id).await?, beside: Vec::new() })
+    let variants = normals(account, revision.id).await?;
+    Ok(Weather { series, revision, variants, beside: Vec::new() })
 }
+
+/// The normals of an import with their variants, remembered: an import never changes (decision 3).
+async fn normals(account: &Account, import: Uuid) -> Result<Vec<NormalsVariant>, StoreError> {
+    static KNOWN: LazyLock<Remembered<Uuid, Arc<[NormalsVariant]>>> =
+        LazyLock::new(|| Remembered::with_room(MOST_NORMALS));
+    if let Some(known) = KNOWN.get(&import) {
+        return Ok(known.to_vec());
+    }
+    let variants = account.normals(import).await?;
+    KNOWN.keep(import, variants.as_slice().into(), variants.len() + 1);
+    Ok(variants)
+}
+
+/// Variants of normals that are remembered in all; each takes half a kilobyte.
+const MOST_NORMALS: usize = 20_000;
 
 /// Series that were read already.
 #[derive(Default)]
@@ -131,41 +152,23 @@ impl Known {
 /// Reading thirty years takes longer than a replay of them, and a slider asks ten times a second: what was read is
 /// remembered by the imports that it is made of, which never change (decision 3).
 pub(crate) async fn days(account: &Account, weather: &Weather) -> Result<Vec<BlendedDay>, StoreError> {
-    static KNOWN: LazyLock<KnownDays> = LazyLock::new(KnownDays::default);
+    static KNOWN: LazyLock<Remembered<Imports, Arc<[BlendedDay]>>> = LazyLock::new(|| Remembered::with_room(MOST_DAYS));
     let key = weather.imports();
     if let Some(days) = KNOWN.get(&key) {
         return Ok(days.to_vec());
     }
     let mut stations = Vec::new();
-    for (id, _) in weather.stations() {
-        stations.push(account.weather_days(id).await?);
+    for (import, ..) in &key {
+        stations.push(account.weather_days(*import).await?);
     }
     let stations: Vec<&[WeatherDay]> = stations.iter().map(Vec::as_slice).collect();
     let days = blend(&stations, &weather.preference());
-    KNOWN.keep(key, &days);
+    KNOWN.keep(key, days.as_slice().into(), days.len());
     Ok(days)
 }
 
-/// Blended days by their imports.
-#[derive(Debug, Default)]
-struct KnownDays(Mutex<HashMap<Imports, Arc<[BlendedDay]>>>);
-
 /// Days that are remembered in all, some thirty megabytes of them.
 const MOST_DAYS: usize = 400_000;
-
-impl KnownDays {
-    fn get(&self, key: &Imports) -> Option<Arc<[BlendedDay]>> {
-        self.0.lock().unwrap_or_else(PoisonError::into_inner).get(key).cloned()
-    }
-
-    fn keep(&self, key: Imports, days: &[BlendedDay]) {
-        let mut known = self.0.lock().unwrap_or_else(PoisonError::into_inner);
-        if known.values().map(|own| own.len()).sum::<usize>() + days.len() > MOST_DAYS {
-            known.clear();
-        }
-        known.insert(key, days.into());
-    }
-}
 
 /// The days of an interval, both ends included, of the weather of a place.
 pub(crate) async fn days_between(
@@ -177,52 +180,39 @@ pub(crate) async fn days_between(
     Ok(days.pop().unwrap_or_default())
 }
 
-/// The same of several places, in their order, asked at once.
+/// The same of several places, in their order: those that are not remembered are asked at once.
+///
+/// The year strip of every page asks for the same days from morning to night.
 pub(crate) async fn days_of_places(
     account: &Account,
     places: &[&Weather],
     span: [NaiveDate; 2],
 ) -> Result<Vec<Vec<WeatherDay>>, StoreError> {
-    let mut ids: Vec<Uuid> = places.iter().flat_map(|w| w.stations()).map(|(id, _)| id).collect();
-    ids.sort_unstable();
-    ids.dedup();
-    let mut by_series: HashMap<Uuid, Vec<WeatherDay>> = HashMap::new();
-    for (id, day) in account.days_between(&ids, span).await? {
-        by_series.entry(id).or_default().push(day);
-    }
-    let of_place = |weather: &&Weather| {
-        let stations = weather.stations();
-        let own: Vec<&[WeatherDay]> =
-            stations.iter().map(|(id, _)| by_series.get(id).map_or(&[][..], Vec::as_slice)).collect();
-        blend(&own, &weather.preference()).into_iter().map(|b| b.day).collect()
-    };
-    Ok(places.iter().map(of_place).collect())
-}
-
-#[cfg(test)]
-mod tests {
-    use super::*;
-
-    fn some(days: usize) -> Vec<BlendedDay> {
-        let date = |n: usize| NaiveDate::from_ymd_opt(1990, 1, 1).unwrap() + chrono::TimeDelta::days(n as i64);
-        let day = |n| WeatherDay { date: date(n), et0_mm: Some(3.0), rain_mm: None, tmin_c: None, tmax_c: None };
-        let days: Vec<WeatherDay> = (0..days).map(day).collect();
-        blend(&[&days], &upland_core::climate::blend::Preference { et0: vec![0], rain: vec![0] })
-    }
-
-    #[test]
-    fn days_are_remembered_by_their_imports_and_no_more_than_so_many() {
-        let known = KnownDays::default();
-        let key = |n| vec![(Uuid::from_u128(n), false, false)];
-        known.keep(key(1), &some(30));
-        assert_eq!(known.get(&key(1)).unwrap().len(), 30);
-        assert!(known.get(&key(2)).is_none());
-        // The same import in another role is another question.
-        assert!(known.get(&vec![(Uuid::from_u128(1), true, false)]).is_none());
-        for n in 2..=40 {
-            known.keep(key(n), &some(36_000));
+    type Question = (Imports, [NaiveDate; 2]);
+    static KNOWN: LazyLock<Remembered<Question, Arc<[WeatherDay]>>> =
+        LazyLock::new(|| Remembered::with_room(MOST_DAYS));
+    let known: Vec<_> = places.iter().map(|weather| KNOWN.get(&(weather.imports(), span))).collect();
+    let missing = places.iter().zip(&known).filter(|(_, known)| known.is_none()).map(|(weather, _)| weather.imports());
+    let mut imports: Vec<Uuid> = missing.flatten().map(|(import, ..)| import).collect();
+    imports.sort_unstable();
+    imports.dedup();
+    let mut read: HashMap<Uuid, Vec<WeatherDay>> = HashMap::new();
+    if !imports.is_empty() {
+        for (import, day) in account.days_between(&imports, span).await? {
+            read.entry(import).or_default().push(day);
         }
-        let kept: usize = (1..=40).filter_map(|n| known.get(&key(n))).map(|days| days.len()).sum();
-        assert!(kept <= MOST_DAYS && known.get(&key(40)).is_some(), "{kept}");
     }
+    let of_place = |(weather, known): (&&Weather, Option<Arc<[WeatherDay]>>)| {
+        if let Some(known) = known {
+            return known.to_vec();
+        }
+        let key = weather.imports();
+        let own: Vec<&[WeatherDay]> =
+            key.iter().map(|(import, ..)| read.get(import).map_or(&[][..], Vec::as_slice)).collect();
+        let days: Vec<WeatherDay> = blend(&own, &weather.preference()).into_iter().map(|b| b.day).collect();
+        // A place without days in the interval is remembered too, and weighs something.
+        KNOWN.keep((key, span), days.as_slice().into(), days.len() + 1);
+        days
+    };
+    Ok(places.iter().zip(known).map(of_place).collect())
 }

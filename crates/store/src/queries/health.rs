@@ -6,7 +6,7 @@ use diesel_async::{AsyncConnection, AsyncMigrationHarness, AsyncPgConnection, Ru
 use diesel_migrations::MigrationHarness;
 
 use crate::error::StoreError;
-use crate::pool::{MIGRATIONS, limited};
+use crate::pool::{MIGRATIONS, with_options};
 
 /// The state of a database.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -53,7 +53,7 @@ struct Count {
 /// [`StoreError::Away`] when the database cannot be reached.
 pub async fn health(database_url: &str) -> Result<Health, StoreError> {
     let away = |e| StoreError::Away(Box::new(e));
-    let mut connection = AsyncPgConnection::establish(&limited(database_url)).await.map_err(away)?;
+    let mut connection = AsyncPgConnection::establish(&with_options(database_url)).await.map_err(away)?;
     let row: HealthRow = diesel::sql_query(
         "SELECT current_setting('server_version_num')::integer AS server_version, \
                 current_setting('server_encoding') AS encoding, \
@@ -67,7 +67,7 @@ pub async fn health(database_url: &str) -> Result<Health, StoreError> {
     let without_lead = if pending_migrations > 0 {
         0
     } else {
-        let mut connection = AsyncPgConnection::establish(&limited(database_url)).await.map_err(away)?;
+        let mut connection = AsyncPgConnection::establish(&with_options(database_url)).await.map_err(away)?;
         let counted: Count = diesel::sql_query(
             "SELECT count(*) FROM accounts AS a \
              WHERE EXISTS (SELECT FROM users WHERE account_id = a.id AND left_at IS NULL) \

@@ -8,16 +8,18 @@ use crate::error::StoreError;
 use crate::model::{HoursOnRecord, RecordDay, WeatherDay};
 use crate::pool::Account;
 use crate::rows::{DayRow, DecisionRow, HoursRow};
-use crate::schema::{daily_et0, daily_weather, series, weather_decisions, weather_hours};
+use crate::schema::{daily_et0, daily_weather, weather_decisions, weather_hours};
 
+// Days are asked for by their import, which never changes: a page reads one of them throughout, whatever is imported
+// meanwhile, and what was read can be kept.
 impl Account {
-    /// Every day of a series with all its elements, as they count, and its reference ET, by date.
+    /// Every day of an import with all its elements, as they count, and its reference ET, by date.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
-    pub async fn record_days(&self, series_id: Uuid) -> Result<Vec<RecordDay>, StoreError> {
-        let rows: Vec<(DayRow, Option<f64>, bool)> = days_that_count(self.id)
-            .filter(series::id.eq(series_id))
+    pub async fn record_days(&self, revision_id: Uuid) -> Result<Vec<RecordDay>, StoreError> {
+        let rows: Vec<(DayRow, Option<f64>, bool)> = days_with_et0(self.id)
+            .filter(daily_weather::revision_id.eq(revision_id))
             .order(daily_weather::day)
             .select((DayRow::as_select(), daily_et0::et0_mm.nullable(), daily_weather::hours_of.is_not_null()))
             .load(&mut self.connection().await?)
@@ -26,12 +28,12 @@ impl Account {
         Ok(rows.into_iter().map(day).collect())
     }
 
-    /// Every day of a series, for replays.
+    /// Every day of an import, for replays.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
-    pub async fn weather_days(&self, series_id: Uuid) -> Result<Vec<WeatherDay>, StoreError> {
-        let days = self.record_days(series_id).await?.into_iter();
+    pub async fn weather_days(&self, revision_id: Uuid) -> Result<Vec<WeatherDay>, StoreError> {
+        let days = self.record_days(revision_id).await?.into_iter();
         Ok(days
             .map(|RecordDay { weather, et0_mm, .. }| WeatherDay {
                 date: weather.date,
@@ -43,22 +45,22 @@ impl Account {
             .collect())
     }
 
-    /// The days of some series in an interval, both ends included, by series and date.
+    /// The days of some imports in an interval, both ends included, by import and date.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn days_between(
         &self,
-        series_ids: &[Uuid],
+        revision_ids: &[Uuid],
         [from, to]: [NaiveDate; 2],
     ) -> Result<Vec<(Uuid, WeatherDay)>, StoreError> {
         type Row = (Uuid, NaiveDate, Option<f64>, Option<f64>, Option<f64>, Option<f64>);
-        let rows: Vec<Row> = days_that_count(self.id)
-            .filter(series::id.eq_any(series_ids))
+        let rows: Vec<Row> = days_with_et0(self.id)
+            .filter(daily_weather::revision_id.eq_any(revision_ids))
             .filter(daily_weather::day.between(from, to))
-            .order((series::id, daily_weather::day))
+            .order((daily_weather::revision_id, daily_weather::day))
             .select((
-                series::id,
+                daily_weather::revision_id,
                 daily_weather::day,
                 daily_et0::et0_mm.nullable(),
                 daily_weather::rain_mm,
@@ -67,19 +69,19 @@ impl Account {
             ))
             .load(&mut self.connection().await?)
             .await?;
-        let day = |(series, date, et0_mm, rain_mm, tmin_c, tmax_c): Row| {
-            (series, WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c })
+        let day = |(revision, date, et0_mm, rain_mm, tmin_c, tmax_c): Row| {
+            (revision, WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c })
         };
         Ok(rows.into_iter().map(day).collect())
     }
 
-    /// The hours of a series that count, of the days in an interval, both ends included, or of all.
+    /// The hours that count in an import, of the days in an interval, both ends included, or of all.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
     pub async fn record_hours(
         &self,
-        series_id: Uuid,
+        revision_id: Uuid,
         interval: Option<[NaiveDate; 2]>,
     ) -> Result<HoursOnRecord, StoreError> {
         let mut query = weather_hours::table
@@ -89,13 +91,9 @@ impl Account {
                     .and(daily_weather::hours_of.eq(weather_hours::revision_id.nullable()))
                     .and(daily_weather::day.eq(weather_hours::day))),
             )
-            .inner_join(
-                series::table.on(series::account_id
-                    .eq(daily_weather::account_id)
-                    .and(series::revision_id.eq(daily_weather::revision_id))),
-            )
             .filter(weather_hours::account_id.eq(self.id))
-            .filter(series::id.eq(series_id))
+            .filter(daily_weather::account_id.eq(self.id))
+            .filter(daily_weather::revision_id.eq(revision_id))
             .select(HoursRow::as_select())
             .into_boxed();
         if let Some([from, to]) = interval {
@@ -105,19 +103,14 @@ impl Account {
         Ok(rows.into_iter().map(HoursRow::day_hours).collect())
     }
 
-    /// What was decided about single values of a series, by day and element.
+    /// What was decided about single values of an import, by day and element.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
-    pub async fn weather_decisions(&self, series_id: Uuid) -> Result<Vec<Decision>, StoreError> {
+    pub async fn weather_decisions(&self, revision_id: Uuid) -> Result<Vec<Decision>, StoreError> {
         let rows: Vec<DecisionRow> = weather_decisions::table
-            .inner_join(
-                series::table.on(series::account_id
-                    .eq(weather_decisions::account_id)
-                    .and(series::revision_id.eq(weather_decisions::revision_id))),
-            )
             .filter(weather_decisions::account_id.eq(self.id))
-            .filter(series::id.eq(series_id))
+            .filter(weather_decisions::revision_id.eq(revision_id))
             .order((weather_decisions::day, weather_decisions::element))
             .select(DecisionRow::as_select())
             .load(&mut self.connection().await?)
@@ -126,13 +119,10 @@ impl Account {
     }
 }
 
-/// The days of the imports that count, with their reference ET.
+/// Days with their reference ET.
 #[diesel::dsl::auto_type(no_type_alias)]
-fn days_that_count(account: Uuid) -> _ {
+fn days_with_et0(account: Uuid) -> _ {
     daily_weather::table
-        .inner_join(series::table.on(
-            series::account_id.eq(daily_weather::account_id).and(series::revision_id.eq(daily_weather::revision_id)),
-        ))
         .left_join(
             daily_et0::table.on(daily_et0::account_id
                 .eq(daily_weather::account_id)

@@ -60,19 +60,14 @@ impl Account {
             .collect()
     }
 
-    /// Normals of the import that counts, with their variants; the plain ones come first.
+    /// Normals of an import, with their variants; the plain ones come first.
     ///
     /// # Errors
     /// [`StoreError`] when the database refuses.
-    pub async fn normals(&self, series_id: Uuid) -> Result<Vec<NormalsVariant>, StoreError> {
+    pub async fn normals(&self, revision_id: Uuid) -> Result<Vec<NormalsVariant>, StoreError> {
         let rows: Vec<NormalRow> = monthly_normals::table
-            .inner_join(
-                series::table.on(series::account_id
-                    .eq(monthly_normals::account_id)
-                    .and(series::revision_id.eq(monthly_normals::revision_id))),
-            )
             .filter(monthly_normals::account_id.eq(self.id))
-            .filter(series::id.eq(series_id))
+            .filter(monthly_normals::revision_id.eq(revision_id))
             .order((monthly_normals::variant, monthly_normals::month))
             .select(NormalRow::as_select())
             .load(&mut self.connection().await?)

@@ -16,21 +16,21 @@ async fn what_goes_in_comes_out() {
     let (record, summary) = c.account.series(series_id).await.unwrap();
     assert_eq!(record.value, series(summary.id));
     assert_eq!((summary.day_count, summary.first_day), (400, NaiveDate::from_ymd_opt(1990, 1, 1)));
-    let normals = c.account.normals(series_id).await.unwrap();
+    let normals = c.account.normals(summary.id).await.unwrap();
     assert_eq!(normals, revision(0).normals);
     let day = |y, m, d| NaiveDate::from_ymd_opt(y, m, d).unwrap();
-    let february = c.account.days_between(&[series_id], [day(1990, 2, 1), day(1990, 2, 28)]).await.unwrap();
-    assert_eq!((february.len(), february[0].0), (28, series_id));
-    let all = c.account.weather_days(series_id).await.unwrap();
+    let february = c.account.days_between(&[summary.id], [day(1990, 2, 1), day(1990, 2, 28)]).await.unwrap();
+    assert_eq!((february.len(), february[0].0), (28, summary.id));
+    let all = c.account.weather_days(summary.id).await.unwrap();
     assert!(february.iter().map(|(_, day)| day).eq(&all[31..59]));
     assert_eq!((february[0].1.et0_mm, february[0].1.rain_mm), (Some(3.25), Some(1.5)));
-    let days = c.account.record_days(series_id).await.unwrap();
+    let days = c.account.record_days(summary.id).await.unwrap();
     let read: Vec<_> = days.iter().map(|d| (d.weather, d.et0_mm)).collect();
     let put_in: Vec<_> = revision(400).days.into_iter().map(|d| (d, Some(3.25))).collect();
     assert_eq!(read, put_in);
     let with_hours: Vec<_> = days.iter().filter(|d| d.has_hours).map(|d| d.weather.date).collect();
     assert_eq!(with_hours, [day(1990, 1, 1)]);
-    assert_eq!(c.account.weather_decisions(series_id).await.unwrap(), [decision(day(1990, 1, 1))]);
+    assert_eq!(c.account.weather_decisions(summary.id).await.unwrap(), [decision(day(1990, 1, 1))]);
 }
 
 /// A later import says which hours still count: they are neither copied nor lost, and undo brings back the others.
@@ -41,22 +41,24 @@ async fn hours_belong_to_the_import_that_brought_them() {
     let (series_id, ..) = c.furnish().await;
     let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap();
     let second = first.succ_opt().unwrap();
-    let known = c.account.record_hours(series_id, None).await.unwrap();
     let (record, summary) = c.account.series(series_id).await.unwrap();
+    let known = c.account.record_hours(summary.id, None).await.unwrap();
     assert_eq!(known, HoursOnRecord::from([(first, DayHours { brought_by: Some(summary.id), hours: hours(first) })]));
     let mut next = NewRevision { hours: known.clone(), ..revision(400) };
     next.hours.insert(second, DayHours { brought_by: None, hours: hours(second) });
     let next_id = next.id;
     let after = SeriesRecord { revision_id: next_id, ..record.value.clone() };
     c.put(series_id, 1, Record::Series(Some(after), Some(Box::new(next)))).await.unwrap();
-    let both = c.account.record_hours(series_id, None).await.unwrap();
+    let both = c.account.record_hours(next_id, None).await.unwrap();
     assert_eq!(both.values().map(|day| day.brought_by).collect::<Vec<_>>(), [Some(summary.id), Some(next_id)]);
     assert_eq!(both[&second].hours, hours(second));
-    let of_second = c.account.record_hours(series_id, Some([second, second])).await.unwrap();
+    let of_second = c.account.record_hours(next_id, Some([second, second])).await.unwrap();
     assert_eq!(of_second.into_keys().collect::<Vec<_>>(), [second]);
     // Undo points back to the import before.
     c.put(series_id, 2, Record::Series(Some(record.value), None)).await.unwrap();
-    assert_eq!(c.account.record_hours(series_id, None).await.unwrap(), known);
+    let (_, back) = c.account.series(series_id).await.unwrap();
+    assert_eq!(back.id, summary.id);
+    assert_eq!(c.account.record_hours(back.id, None).await.unwrap(), known);
 }
 
 #[tokio::test(flavor = "multi_thread")]

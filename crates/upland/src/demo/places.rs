@@ -189,7 +189,12 @@ impl Demo {
         let id = self.controller(place, c).await?;
         let c = self.account.controller(id).await?;
         let rules = town_rules().bind("3");
-        let normals = self.account.normals(airfield).await?.into_iter().find(|v| v.variant.is_empty());
+        let normals = self
+            .account
+            .normals(self.account.series(airfield).await?.1.id)
+            .await?
+            .into_iter()
+            .find(|v| v.variant.is_empty());
         let situation = Situation {
             rules: &rules,
             normals: normals.as_ref().map(|v| &v.normals),

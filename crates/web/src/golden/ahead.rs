@@ -52,8 +52,8 @@ fn clocks_change_twice_a_year_where_they_do_and_once_for_two_zones_on_a_day() {
     use chrono_tz::{Africa::Accra, Europe::Lisbon, Europe::Vienna};
     assert_eq!(on(&[Vienna], day(2026, 6, 11)), [day(2026, 10, 25), day(2027, 3, 28)]);
     assert_eq!(on(&[Vienna, Lisbon], day(2026, 6, 11)), [day(2026, 10, 25), day(2027, 3, 28)]);
-    assert_eq!(on(&[Accra], day(2026, 6, 11)), [day(2026, 6, 11); 0]);
-    assert_eq!(on(&[], day(2026, 6, 11)), [day(2026, 6, 11); 0]);
+    assert!(on(&[Accra], day(2026, 6, 11)).is_empty());
+    assert!(on(&[], day(2026, 6, 11)).is_empty());
     // The day itself has passed its first hours already.
     assert_eq!(on(&[Vienna], day(2026, 10, 25)).first(), Some(&day(2027, 3, 28)));
 }

@@ -211,7 +211,7 @@ pub(crate) fn share_lines(weather: &Weather, days: &[BlendedDay]) -> Vec<String>
         .stations()
         .iter()
         .enumerate()
-        .map(|(at, (_, name))| {
+        .map(|(at, name)| {
             let et0 = days.iter().filter(|d| d.et0_from == Some(at)).count();
             let rain = days.iter().filter(|d| d.rain_from == Some(at)).count();
             w.with("place-weather-share", &[("name", name), ("et0", &count(et0)), ("rain", &count(rain))])

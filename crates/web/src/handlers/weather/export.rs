@@ -22,7 +22,7 @@ pub(crate) async fn export(_app: web::Data<App>, user: SignedIn, id: web::Path<U
 /// The hours of a series that count, as CSV that can be imported again unchanged.
 pub(crate) async fn export_hours(_app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>) -> Page {
     let weather = loading::weather(&user.account, *id).await?;
-    let hours = user.account.record_hours(*id, None).await?;
+    let hours = user.account.record_hours(weather.revision.id, None).await?;
     if hours.is_empty() {
         return Err(PageError::NotFound);
     }

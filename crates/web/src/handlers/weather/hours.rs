@@ -26,7 +26,7 @@ pub(crate) async fn show(
     let asked = form.get("day").parse::<NaiveDate>().ok();
     let date = asked.filter(|date| record.days.iter().any(|day| day.weather.date == *date)).unwrap_or(newest);
     form.set("day", date.to_string());
-    let hours = user.account.record_hours(*id, Some(days_for(date))).await?;
+    let hours = user.account.record_hours(record.weather.revision.id, Some(days_for(date))).await?;
     let base = format!("/weather/{id}");
     let name = record.weather.series.value.name.clone();
     let units = user.units;

@@ -1,8 +1,7 @@
 //! What stands beside anything that is tried: the present and the usual strategies. It does not follow from a slider, so
 //! that a page that asks ten times a second works it out once.
 
-use std::collections::HashMap;
-use std::sync::{Arc, Mutex, PoisonError};
+use std::sync::Arc;
 
 use chrono::{Datelike, NaiveDate};
 use upland_core::replay::{Kind, Season, WholeTotals};
@@ -10,6 +9,7 @@ use upland_core::replay::{Kind, Season, WholeTotals};
 use super::asked::{Asked, years};
 use super::seasons::{Field, Run};
 use crate::context::WeatherDay;
+use crate::remembered::Remembered;
 
 /// The strategies that stand between the present and what is tried.
 pub(super) const USUAL: [Kind; 7] =
@@ -42,8 +42,14 @@ impl Beside {
 }
 
 /// What was worked out of late, by everything that it follows from. Nothing is lost with it.
-#[derive(Debug, Default)]
-pub(crate) struct KnownBeside(Mutex<HashMap<String, Arc<Beside>>>);
+#[derive(Debug)]
+pub(crate) struct KnownBeside(Remembered<String, Arc<Beside>>);
+
+impl Default for KnownBeside {
+    fn default() -> Self {
+        Self(Remembered::with_room(MOST))
+    }
+}
 
 /// Questions that are remembered.
 const MOST: usize = 64;
@@ -55,22 +61,14 @@ impl KnownBeside {
     pub(crate) fn of(&self, basis: &str, field: &Field<'_>, asked: &Asked, days: &[WeatherDay]) -> Option<Arc<Beside>> {
         let Asked { letters, station, period, refill_share, .. } = asked;
         let key = format!("{basis} {letters:?} {station} {period} {refill_share}");
-        if let Some(known) = self.lock().get(&key) {
-            return Some(known.clone());
+        if let Some(known) = self.0.get(&key) {
+            return Some(known);
         }
         let beside = Arc::new(Beside::of(field, asked, days)?);
         if (asked.span[1] - asked.span[0]).num_days() <= MOST_DAYS {
-            let mut known = self.lock();
-            if known.len() >= MOST {
-                known.clear();
-            }
-            known.insert(key, beside.clone());
+            self.0.keep(key, beside.clone(), 1);
         }
         Some(beside)
-    }
-
-    fn lock(&self) -> std::sync::MutexGuard<'_, HashMap<String, Arc<Beside>>> {
-        self.0.lock().unwrap_or_else(PoisonError::into_inner)
     }
 }
 
