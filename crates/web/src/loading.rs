@@ -1,7 +1,6 @@
 //! Loading what the pages of a place or a controller show.
 
 use std::collections::HashMap;
-use std::collections::hash_map::Entry;
 use std::sync::{Arc, LazyLock};
 
 use chrono::NaiveDate;
@@ -38,9 +37,13 @@ pub(crate) async fn contexts(
     let versions = heads.iter().map(|head| (head.id, head.version)).collect();
     let place_ids: Vec<Uuid> = heads.iter().map(|head| head.place_id).collect();
     let mut places: HashMap<Uuid, PlaceContext> = HashMap::new();
-    let mut known = Known::default();
-    for place in account.places_of(&place_ids).await? {
-        let own = known.weather_of(account, &place.value).await?;
+    let all = account.places_of(&place_ids).await?;
+    let mut series: Vec<Uuid> = all.iter().flat_map(|place| series_of(&place.value)).collect();
+    series.sort_unstable();
+    series.dedup();
+    let known = weather_by_series(account, &series).await?;
+    for place in all {
+        let own = weather_of(&place.value, &known)?;
         places.insert(place.id, PlaceContext::new(place, own));
     }
     let controllers = account.controllers_at(versions).await?.into_iter();
@@ -56,7 +59,8 @@ pub(crate) async fn contexts(
 
 /// A place that is loaded already, with its weather.
 pub(crate) async fn with_weather(account: &Account, place: Versioned<PlaceRecord>) -> Result<PlaceContext, StoreError> {
-    let weather = Known::default().weather_of(account, &place.value).await?;
+    let series: Vec<Uuid> = series_of(&place.value).collect();
+    let weather = weather_of(&place.value, &weather_by_series(account, &series).await?)?;
     Ok(PlaceContext::new(place, weather))
 }
 
@@ -100,51 +104,49 @@ async fn normals(account: &Account, import: Uuid) -> Result<Vec<NormalsVariant>,
 /// Variants of normals that are remembered in all; each takes half a kilobyte.
 const MOST_NORMALS: usize = 20_000;
 
-/// Series that were read already.
-#[derive(Default)]
-struct Known(HashMap<Uuid, Weather>);
-
-impl Known {
-    /// The weather of a place: its first station, with the rain of another where it looks at one.
-    async fn weather_of(&mut self, account: &Account, place: &PlaceRecord) -> Result<Option<Weather>, StoreError> {
-        let Some(first) = place.series_id else { return Ok(None) };
-        let mut own = self.series(account, first).await?;
-        let FurtherWeather { rain, gaps } = &place.further;
-        let mut beside = Vec::new();
-        for id in place.further.all().filter(|id| *id != first) {
-            // What was imported and undone since is left out.
-            match self.series(account, id).await {
-                Ok(weather) => beside.push(weather),
-                Err(StoreError::NotFound) => {}
-                Err(other) => return Err(other),
-            }
-        }
-        if beside.is_empty() {
-            return Ok(Some(own));
-        }
-        let as_station = |w: &Weather| Beside {
-            series: w.series.clone(),
-            revision: w.revision.clone(),
-            for_rain: *rain == Some(w.series.id),
-            for_gaps: gaps.contains(&w.series.id),
-        };
-        own.beside = beside.iter().map(as_station).collect();
-        let order = own.preference().rain;
-        for variant in &mut own.variants {
-            let mut of_stations = vec![Some(&variant.normals)];
-            of_stations.extend(beside.iter().map(Weather::normals));
-            let rain: Vec<&Normals> = order.iter().filter_map(|at| of_stations.get(*at).copied().flatten()).collect();
-            variant.normals = with_rain_of(&variant.normals, &rain);
-        }
-        Ok(Some(own))
+/// The weather of some series, by their ids; those that are not there are left out.
+async fn weather_by_series(account: &Account, ids: &[Uuid]) -> Result<HashMap<Uuid, Weather>, StoreError> {
+    let mut known = HashMap::new();
+    if ids.is_empty() {
+        return Ok(known);
     }
-
-    async fn series(&mut self, account: &Account, id: Uuid) -> Result<Weather, StoreError> {
-        Ok(match self.0.entry(id) {
-            Entry::Occupied(weather) => weather.get().clone(),
-            Entry::Vacant(free) => free.insert(weather(account, id).await?).clone(),
-        })
+    for (series, revision) in account.series_of(ids).await? {
+        let variants = normals(account, revision.id).await?;
+        known.insert(series.id, Weather { series, revision, variants, beside: Vec::new() });
     }
+    Ok(known)
+}
+
+/// The series that a place looks at.
+fn series_of(place: &PlaceRecord) -> impl Iterator<Item = Uuid> {
+    place.series_id.into_iter().chain(place.further.all())
+}
+
+/// The weather of a place out of that of its series: its first station, with the rain of another where it looks at one.
+fn weather_of(place: &PlaceRecord, known: &HashMap<Uuid, Weather>) -> Result<Option<Weather>, StoreError> {
+    let Some(first) = place.series_id else { return Ok(None) };
+    let mut own = known.get(&first).ok_or(StoreError::NotFound)?.clone();
+    let FurtherWeather { rain, gaps } = &place.further;
+    // What was imported and undone since is left out.
+    let beside: Vec<&Weather> = place.further.all().filter(|id| *id != first).filter_map(|id| known.get(&id)).collect();
+    if beside.is_empty() {
+        return Ok(Some(own));
+    }
+    let as_station = |w: &&Weather| Beside {
+        series: w.series.clone(),
+        revision: w.revision.clone(),
+        for_rain: *rain == Some(w.series.id),
+        for_gaps: gaps.contains(&w.series.id),
+    };
+    own.beside = beside.iter().map(as_station).collect();
+    let order = own.preference().rain;
+    for variant in &mut own.variants {
+        let mut of_stations = vec![Some(&variant.normals)];
+        of_stations.extend(beside.iter().map(|w| w.normals()));
+        let rain: Vec<&Normals> = order.iter().filter_map(|at| of_stations.get(*at).copied().flatten()).collect();
+        variant.normals = with_rain_of(&variant.normals, &rain);
+    }
+    Ok(Some(own))
 }
 
 /// Every day on record of the weather of a place, each value from the first of its stations that has it.

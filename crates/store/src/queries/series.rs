@@ -25,12 +25,20 @@ impl Account {
     /// # Errors
     /// [`StoreError::NotFound`] when there is none.
     pub async fn series(&self, id: Uuid) -> Result<(Versioned<SeriesRecord>, RevisionSummary), StoreError> {
-        self.series_where(Some(id)).await?.into_iter().next().ok_or(StoreError::NotFound)
+        self.series_of(&[id]).await?.into_iter().next().ok_or(StoreError::NotFound)
+    }
+
+    /// Some series of the company with the imports that count, by name; those that are not there are left out.
+    ///
+    /// # Errors
+    /// [`StoreError`] when the database refuses.
+    pub async fn series_of(&self, ids: &[Uuid]) -> Result<Vec<(Versioned<SeriesRecord>, RevisionSummary)>, StoreError> {
+        self.series_where(Some(ids)).await
     }
 
     async fn series_where(
         &self,
-        only: Option<Uuid>,
+        only: Option<&[Uuid]>,
     ) -> Result<Vec<(Versioned<SeriesRecord>, RevisionSummary)>, StoreError> {
         let has_normals = exists(
             monthly_normals::table
@@ -48,8 +56,8 @@ impl Account {
             .order((series::name, series::id))
             .select((SeriesRow::as_select(), aggregates::version, RevisionRow::as_select(), has_normals))
             .into_boxed();
-        if let Some(id) = only {
-            query = query.filter(series::id.eq(id));
+        if let Some(ids) = only {
+            query = query.filter(series::id.eq_any(ids));
         }
         let rows: Vec<SeriesWithRevision> = query.load(&mut self.connection().await?).await?;
         rows.into_iter()

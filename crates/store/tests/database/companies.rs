@@ -32,6 +32,7 @@ async fn nothing_of_a_neighbour_is_seen() {
     assert!(me.places_under_the_rules_of(place_id).await.unwrap().is_empty());
     assert!(me.all_series().await.unwrap().is_empty());
     assert!(matches!(me.series(series_id).await, Err(StoreError::NotFound)));
+    assert!(me.series_of(&[series_id]).await.unwrap().is_empty());
     let revision_id = neighbour.account.series(series_id).await.unwrap().1.id;
     assert!(me.normals(revision_id).await.unwrap().is_empty());
     assert!(me.days_between(&[revision_id], [day(1900), day(2100)]).await.unwrap().is_empty());

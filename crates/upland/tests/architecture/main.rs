@@ -51,6 +51,8 @@ fn arrows_point_one_way() {
 #[test]
 fn the_core_depends_on_nothing_that_looks_at_the_world() {
     let core = &dependencies()["upland-core"];
+    let (testing, core): (Vec<_>, Vec<_>) = core.iter().partition(|(_, d)| d["optional"] == true);
+    assert_eq!(testing.iter().map(|(n, _)| n.as_str()).collect::<Vec<_>>(), ["proptest"], "of the feature testing");
     let names: Vec<&str> = core.iter().map(|(n, _)| n.as_str()).collect();
     // Short texts that can be copied, the calendar without a clock, the zones as data, messages of errors.
     assert_eq!(names, ["arrayvec", "chrono", "chrono-tz", "thiserror"]);

@@ -94,7 +94,7 @@ impl Strip {
         let most = scale(input);
         let x = |day0: f64| day0 / 365.0 * frame.width;
         let y = |mm: f64| frame.base - (mm / most).clamp(0.0, 1.0) * (frame.base - frame.top);
-        let starts: Vec<f64> = (1..=13).map(|m| f64::from(month_start(m))).collect();
+        let starts = MONTH_STARTS;
         let month_of_today = input.today.month0() as usize;
         let months = MonthOfYear::ALL
             .map(|m| MonthMark {
@@ -115,10 +115,11 @@ impl Strip {
                 rain.stroke(at, 0.0, (fell / 40.0 * frame.top).clamp(1.5, frame.top));
             }
         }
+        let middles = middles(input.normals);
         let dots = (0..365)
             .step_by(3)
             .map(|d| f64::from(d) + 0.5)
-            .map(|d| (Fixed(x(d)), Fixed(y(normal_at(input.normals, d)))))
+            .map(|d| (Fixed(x(d)), Fixed(y(normal_at(&middles, d)))))
             .collect();
         let peak = input.group.map_or(0.0, |g| input.normals[g.base_month.index()].et0_mm_per_day);
         let percent_of = |m: MonthOfYear| input.group.map_or(0, |g| g.month(m).dial.percent());
@@ -186,23 +187,29 @@ fn scale(input: &StripInput<'_>) -> f64 {
     (most * 2.0).ceil() / 2.0
 }
 
-/// Day of a common year on which a month begins, counted from 0; month 13 is the year's end.
-fn month_start(month: u32) -> u32 {
-    NaiveDate::from_ymd_opt(2015, month, 1).map_or(365, |d| d.ordinal0())
+/// Days of a common year on which the months begin, counted from 0; the last is the year's end.
+const MONTH_STARTS: [f64; 13] = [0.0, 31.0, 59.0, 90.0, 120.0, 151.0, 181.0, 212.0, 243.0, 273.0, 304.0, 334.0, 365.0];
+
+/// The middles of the months with their normals, from the December before to the January after.
+fn middles(normals: &Normals) -> [(f64, f64); 14] {
+    std::array::from_fn(|at| {
+        let (year, month) = match at {
+            0 => (-365.0, 11),
+            13 => (365.0, 0),
+            at => (0.0, at - 1),
+        };
+        let middle = (MONTH_STARTS[month] + MONTH_STARTS[month + 1]) / 2.0;
+        (year + middle, normals[month].et0_mm_per_day)
+    })
 }
 
 /// The normal of a day: a straight line between the middles of the months.
-fn normal_at(normals: &Normals, day0: f64) -> f64 {
-    let middle = |m: i32| {
-        let (turn, index) = (m.div_euclid(12), m.rem_euclid(12));
-        let start = f64::from(month_start(index as u32 + 1));
-        let end = f64::from(month_start(index as u32 + 2));
-        (f64::from(turn) * 365.0 + (start + end) / 2.0, normals[index as usize].et0_mm_per_day)
-    };
-    (-1..12)
-        .map(|m| (middle(m), middle(m + 1)))
-        .find(|((a, _), (b, _))| (*a..=*b).contains(&day0))
-        .map_or(0.0, |((a, low), (b, high))| low + (high - low) * (day0 - a) / (b - a))
+fn normal_at(middles: &[(f64, f64); 14], day0: f64) -> f64 {
+    let between = middles.windows(2).find(|pair| day0 <= pair[1].0);
+    between.map_or(0.0, |pair| {
+        let [(a, low), (b, high)] = [pair[0], pair[1]];
+        low + (high - low) * (day0 - a) / (b - a)
+    })
 }
 
 #[cfg(test)]
@@ -214,8 +221,17 @@ mod tests {
     fn the_normal_runs_through_the_middles_of_the_months() {
         let mut normals = [MonthNormal { et0_mm_per_day: 1.0, rain_mm: None }; 12];
         normals[6].et0_mm_per_day = 5.0;
-        assert!((normal_at(&normals, 196.5) - 5.0).abs() < 1e-9, "16 July");
-        assert!((normal_at(&normals, 0.0) - 1.0).abs() < 1e-9);
-        assert!((normal_at(&normals, 364.5) - 1.0).abs() < 1e-9);
+        let middles = middles(&normals);
+        assert!((normal_at(&middles, 196.5) - 5.0).abs() < 1e-9, "16 July");
+        assert!((normal_at(&middles, 0.0) - 1.0).abs() < 1e-9);
+        assert!((normal_at(&middles, 364.5) - 1.0).abs() < 1e-9);
+    }
+
+    #[test]
+    fn the_year_ends_where_it_begins() {
+        let normals = std::array::from_fn(|m| MonthNormal { et0_mm_per_day: m as f64, rain_mm: None });
+        let middles = middles(&normals);
+        assert!(middles.is_sorted_by(|a, b| a.0 < b.0));
+        assert!((normal_at(&middles, 0.0) - normal_at(&middles, 365.0)).abs() < 1e-9);
     }
 }
