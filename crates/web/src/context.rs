@@ -1,5 +1,6 @@
 //! A controller with its place and its weather: what the pages of a controller show.
 
+use std::borrow::Cow;
 use std::sync::OnceLock;
 
 use chrono::{Datelike, NaiveDate, TimeDelta};
@@ -325,6 +326,14 @@ impl ControllerContext {
     pub(crate) fn budget(&self) -> Result<&YearBudget, Missing> {
         let budget = self.budget.get_or_init(|| budget_of(self.controller(), self.normals(), &self.at.rules));
         budget.as_ref().map_err(|missing| *missing)
+    }
+
+    /// The budget of the controller as it may become; of what is saved it is not worked out again.
+    pub(crate) fn budget_of(&self, controller: &Controller) -> Result<Cow<'_, YearBudget>, Missing> {
+        if controller == self.controller() {
+            return self.budget().map(Cow::Borrowed);
+        }
+        budget_of(controller, self.normals(), &self.at.rules).map(Cow::Owned)
     }
 
     /// The figures on the panel.

@@ -21,6 +21,8 @@ pub mod intake;
 mod jobs;
 mod loading;
 mod pages;
+#[cfg(test)]
+mod refused;
 mod remembered;
 mod routes;
 mod searches;

@@ -132,7 +132,7 @@ mod tests {
     use std::collections::BTreeSet;
     use std::path::Path;
 
-    use upland_core::controller::{Capability, Program, Station, Temporary};
+    use upland_core::controller::{Capability, Controller, Program, Station, Temporary};
     use upland_core::landscape::{Rub, Squeeze};
     use upland_core::place::Place;
     use upland_core::sensor::Sensor;
@@ -201,6 +201,7 @@ mod tests {
             field_form::keys::<Station>(),
             field_form::keys::<Program>(),
             field_form::keys::<Capability>(),
+            field_form::keys::<Controller>(),
             field_form::keys::<Sensor>(),
             field_form::keys::<Temporary>(),
             field_form::keys::<Place>(),

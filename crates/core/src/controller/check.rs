@@ -3,7 +3,7 @@
 use super::days::DayMode;
 use super::errors::{ControllerError, RunError, ScheduleError, TemporaryError};
 use super::hours::windows_fit;
-use super::model::{Controller, MonthDial, Program, name_is_valid};
+use super::model::{Controller, MonthDial, Program};
 use super::station::Station;
 use super::temporary::{Temporary, TemporaryKind};
 use crate::field::{Fields, check_date};
@@ -15,9 +15,7 @@ impl Controller {
     /// # Errors
     /// [`ControllerError`] for the first thing that is not valid; nothing is changed.
     pub fn check(&self) -> Result<(), ControllerError> {
-        if !name_is_valid(&self.name) {
-            return Err(ControllerError::Name);
-        }
+        self.check_fields().map_err(ControllerError::Field)?;
         self.capability.checked()?;
         for (index, station) in self.stations.iter().enumerate() {
             if self.stations[..index].iter().any(|s| s.number == station.number) {

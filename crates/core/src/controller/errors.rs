@@ -11,9 +11,9 @@ use crate::sensor::SensorError;
 /// Why a controller is not valid.
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum ControllerError {
-    /// The name is missing or too long.
-    #[error("a name has 1 to 60 characters")]
-    Name,
+    /// A field of the controller itself holds what it may not.
+    #[error("{0}")]
+    Field(FieldFault),
     /// The capability cannot be.
     #[error(transparent)]
     Capability(#[from] CapabilityError),

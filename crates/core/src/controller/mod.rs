@@ -3,6 +3,7 @@
 mod capability;
 mod capability_fields;
 mod check;
+mod controller_fields;
 mod days;
 mod days_fit;
 mod errors;

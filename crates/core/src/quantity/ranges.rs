@@ -56,6 +56,8 @@ pub mod range {
         Range { what, unit, min, max }
     }
 
+    /// Number of a month, January first.
+    pub const MONTH: Range = r("month", "", 1.0, 12.0);
     /// Geographic latitude, north positive.
     pub const LATITUDE: Range = r("latitude", "°", -90.0, 90.0);
     /// Geographic longitude, east positive.

@@ -41,6 +41,9 @@ const fn version() -> u32 {
 }
 
 /// A controller with its programs and stations.
+///
+/// The fields of the controller's own table stand here once more, and not as a [`Tabled`] with the lists beside it:
+/// what stands beside a table is read at its end, and an error in a station would lose its line.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize, JsonSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ControllerDoc {

@@ -18,19 +18,19 @@ use crate::context::{
 
 /// On which half of the Earth the place is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub(super) enum Half {
+pub(crate) enum Half {
     North,
     South,
 }
 
 impl Half {
     /// A day of its early summer.
-    pub(super) fn today(self) -> NaiveDate {
+    pub(crate) fn today(self) -> NaiveDate {
         let month = if self == Self::North { 6 } else { 12 };
         NaiveDate::from_ymd_opt(2026, month, 11).unwrap()
     }
 
-    pub(super) fn month(self) -> MonthOfYear {
+    pub(crate) fn month(self) -> MonthOfYear {
         MonthOfYear::new(if self == Self::North { 6 } else { 12 }).unwrap()
     }
 }
@@ -95,7 +95,7 @@ fn controller() -> Controller {
 }
 
 /// The controller with its place and weather.
-pub(super) fn context(half: Half) -> ControllerContext {
+pub(crate) fn context(half: Half) -> ControllerContext {
     let sign = if half == Half::North { 1.0 } else { -1.0 };
     let position = Position::new(sign * 47.5, 12.2, 214.0).unwrap();
     let place = PlaceRecord {
@@ -140,12 +140,12 @@ pub(super) fn context(half: Half) -> ControllerContext {
 }
 
 /// A controller at a place.
-pub(super) fn with_controller(controller: Controller, at: PlaceContext) -> ControllerContext {
+pub(crate) fn with_controller(controller: Controller, at: PlaceContext) -> ControllerContext {
     ControllerContext::new(versioned(1, ControllerRecord { place_id: Uuid::from_u128(2), controller }), at)
 }
 
 /// Two months of days for the strip.
-pub(super) fn days(half: Half) -> Vec<WeatherDay> {
+pub(crate) fn days(half: Half) -> Vec<WeatherDay> {
     let normals = normals(half);
     (0..60u32)
         .map(|n| {
@@ -164,6 +164,6 @@ pub(super) fn days(half: Half) -> Vec<WeatherDay> {
 }
 
 /// Noon of the day in UTC.
-pub(super) fn moment(half: Half) -> DateTime<Utc> {
+pub(crate) fn moment(half: Half) -> DateTime<Utc> {
     half.today().and_hms_opt(12, 0, 0).unwrap().and_utc()
 }

@@ -5,7 +5,7 @@ mod ahead;
 mod conflict;
 mod effect;
 mod first_steps;
-mod fixture;
+pub(crate) mod fixture;
 mod hand_card;
 mod history;
 mod measure;

@@ -1,7 +1,7 @@
 use crate::context::ChangeEntry;
 use chrono_tz::Tz;
 use upland_core::controller::{
-    BaseMonth, Capability, CapabilityError, Controller, ControllerError, Preset, RunError, ScheduleError,
+    Capability, CapabilityError, Controller, ControllerError, Preset, RunError, ScheduleError,
 };
 use upland_core::quantity::{MonthOfYear, RunTime, range};
 use upland_core::word::Word;
@@ -106,11 +106,14 @@ pub(crate) fn summary(c: &Capability) -> String {
 }
 
 pub(crate) fn base_months() -> Vec<Choice> {
-    let peak = std::iter::once(Choice::new("peak", Words.t("base-peak")));
+    let peak = std::iter::once(Choice::new("", Words.t("base-peak")));
     peak.chain(MonthOfYear::ALL.map(|m| Choice::new(m.number().to_string(), month_long(m)))).collect()
 }
 
-/// The fields of the form and those of the table that they enter. The longest run is typed in minutes.
+/// The fields of the form that are the controller's own, and those of its table that they enter.
+const OWN: [(&str, &str); 3] = [("name", "name"), ("base_month", "base_month"), ("station_delay", "station_delay_s")];
+
+/// The same of its panel. The longest run is typed in minutes.
 const ENTERED: [(&str, &str); 25] = [
     ("stations", "stations"),
     ("percent_min", "percent_min"),
@@ -152,42 +155,20 @@ pub(crate) fn filled(c: &Controller, version: i32) -> Form {
     let mut form = Form::default();
     form.set("action", new_key());
     form.set("version", version.to_string());
-    form.set("name", &c.name);
+    field_form::fill(&mut form, &OWN, c, Units::Metric);
     field_form::fill(&mut form, &ENTERED, k, Units::Metric);
     form.set("run_max", Measure::Plain.typed(k.run_max.minutes(), Units::Metric));
-    form.set("station_delay", c.station_delay.seconds().to_string());
     water_windows::fill(&mut form, &c.windows, k.clock_face);
-    form.set(
-        "base_month",
-        match c.base_month {
-            BaseMonth::Peak => "peak".to_owned(),
-            BaseMonth::Month(m) => m.number().to_string(),
-        },
-    );
     form
 }
 
 /// Reads the form into a controller that keeps the programs and stations of the one before.
 pub(crate) fn read(form: &mut Form, before: &Controller) -> Option<Controller> {
-    let name = form.name("name");
+    let mut changed = before.clone();
+    field_form::read_all(form, &OWN, &mut changed, Units::Metric);
     let capability = read_capability(form, before);
-    let base_month = match form.get("base_month") {
-        "" | "peak" => Some(BaseMonth::Peak),
-        number => number.parse().ok().and_then(MonthOfYear::new).map(BaseMonth::Month),
-    };
-    if base_month.is_none() {
-        form.fail("base_month", Words.t("field-choice"));
-    }
-    let station_delay = form.whole::<u32>("station_delay", range::STATION_DELAY_SECONDS);
-    let windows = water_windows::read(form);
-    let changed = Controller {
-        name: name?,
-        windows,
-        capability: capability?,
-        base_month: base_month?,
-        station_delay: RunTime::from_seconds(station_delay?),
-        ..before.clone()
-    };
+    changed.windows = water_windows::read(form);
+    changed.capability = capability?;
     if let Err(error) = changed.check() {
         explain(form, &error);
     }
@@ -279,6 +260,10 @@ fn explain(form: &mut Form, error: &ControllerError) {
             form.fail("sensor_inputs", w.t1("capability-sensor-in-use", id.to_string()));
         }
         ControllerError::Temporary { .. } => form.fail("rain_delay_max", w.t("capability-temporary-in-use")),
+        ControllerError::Field(fault) => {
+            let entered = OWN.iter().find(|(_, field)| *field == fault.field).map_or("name", |(name, _)| *name);
+            form.fail(entered, fault.to_string());
+        }
         other => form.fail("name", other.to_string()),
     }
 }

@@ -2,10 +2,11 @@
 
 use upland_core::controller::StartTime;
 use upland_core::field::{Field, FieldError, Fields, Kind, Presence, Value};
+use upland_core::quantity::{MonthOfYear, range};
 
 use super::Choice;
 use crate::form::{Form, parse_number};
-use crate::show::{Measure, Units, number};
+use crate::show::{Measure, Units, month_long, number};
 use crate::words::Words;
 
 /// Key of a field's name: `station-rate-mm-h`.
@@ -84,12 +85,19 @@ pub(crate) fn measure(kind: &Kind) -> Measure {
 pub(crate) fn with_unit(kind: &Kind, number: f64, units: Units) -> String {
     match (measure(kind), kind) {
         (_, Kind::Number { range, .. }) if range.unit == "s" => run_time(number),
+        (_, Kind::Number { range, .. }) if *range == range::MONTH => month_name(number),
         (Measure::Plain, Kind::Number { range, .. } | Kind::Numbers { range, .. }) if !range.unit.is_empty() => {
             format!("{}\u{a0}{}", Measure::Plain.typed(number, units), range.unit)
         }
         (Measure::Plain, _) => Measure::Plain.typed(number, units),
         (measure, _) => measure.show(number, units),
     }
+}
+
+/// The name of a month by its number.
+fn month_name(number: f64) -> String {
+    let month = MonthOfYear::ALL.into_iter().find(|month| f64::from(month.number()) == number);
+    month.map_or_else(String::new, month_long)
 }
 
 /// A length of time as people say it: `14 min`, but `5 s` between two stations.

@@ -84,8 +84,14 @@ impl Step {
         })
     }
 
-    /// `done`, `part`, `fault` or `todo`: the mark's name.
-    fn state(self, context: &ControllerContext, budget: &Result<(), Missing>, short_runs: bool) -> &'static str {
+    /// `done`, `part`, `fault` or `todo`: the mark's name. `week` is that of the week, which takes longest to tell.
+    fn state(
+        self,
+        context: &ControllerContext,
+        budget: &Result<(), Missing>,
+        short_runs: bool,
+        week: &'static str,
+    ) -> &'static str {
         match self {
             Self::Place | Self::Controller => "done",
             Self::Stations if context.controller().stations.is_empty() => "todo",
@@ -98,10 +104,9 @@ impl Step {
                 Ok(()) => "done",
                 Err(_) => "todo",
             },
-            Self::Week if context.controller().stations.is_empty() => "todo",
-            Self::Week => week_state(context),
+            Self::Week => week,
             // A card without days and starts cannot be dialled in.
-            Self::DoorCard if budget.is_ok() && week_state(context) != "todo" => "done",
+            Self::DoorCard if budget.is_ok() && week != "todo" => "done",
             Self::DoorCard => "todo",
         }
     }
@@ -125,12 +130,13 @@ fn sensors_state(context: &ControllerContext) -> &'static str {
 
 /// Of the week: a fault or a broken rule, something worth knowing, nothing set yet, or done.
 fn week_state(context: &ControllerContext) -> &'static str {
-    if !context.controller().programs.iter().any(Program::is_scheduled) {
+    let c = context.controller();
+    if c.stations.is_empty() || !c.programs.iter().any(Program::is_scheduled) {
         return "todo";
     }
     // Which week it is does not matter: rules and programs are the same in all of them.
     let situation = context.situation(NaiveDate::default());
-    let worst = detect(&situation, context.controller()).iter().map(|f| f.severity).min();
+    let worst = detect(&situation, c).iter().map(|f| f.severity).min();
     match worst {
         Some(Severity::Fault | Severity::Rule) => "fault",
         Some(Severity::Note) => "part",
@@ -152,31 +158,29 @@ impl Spine {
         let short_runs = budget.is_ok_and(|b| {
             b.groups.iter().any(|g| g.months.iter().any(upland_core::budget::MonthBudget::has_short_run))
         });
-        let state_of = |step: Step| step.state(context, &budget.map(|_| ()), short_runs);
+        let week = week_state(context);
+        let states = Step::ALL.map(|step| (step, step.state(context, &budget.map(|_| ()), short_runs, week)));
         let w = Words;
-        let steps = Step::ALL
-            .map(|step| {
-                let state = state_of(step);
-                StepLink {
-                    href: step.href(place, controller),
-                    label: step.label(),
-                    state,
-                    state_word: w.t(match state {
-                        "done" => "state-done",
-                        "part" => "state-part",
-                        "fault" => "state-fault",
-                        _ => "state-todo",
-                    }),
-                    current: step == current,
-                }
+        let steps = states
+            .map(|(step, state)| StepLink {
+                href: step.href(place, controller),
+                label: step.label(),
+                state,
+                state_word: w.t(match state {
+                    "done" => "state-done",
+                    "part" => "state-part",
+                    "fault" => "state-fault",
+                    _ => "state-todo",
+                }),
+                current: step == current,
             })
             .to_vec();
         // A controller does without sensors, so that none is no next step.
-        let waits = |s: &Step| match state_of(*s) {
+        let waits = |(step, state): &(Step, &str)| match *state {
             "fault" => true,
-            state => state == "todo" && *s != Step::Sensors,
+            state => state == "todo" && *step != Step::Sensors,
         };
-        let next = Step::ALL.into_iter().find(|s| *s != current && waits(s));
+        let next = states.into_iter().find(|s| s.0 != current && waits(s)).map(|(step, _)| step);
         let next =
             next.or((current != Step::DoorCard && budget.is_ok()).then_some(Step::DoorCard)).map(|step| NextStep {
                 href: step.href(place, controller),

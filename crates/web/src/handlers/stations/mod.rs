@@ -3,6 +3,8 @@ pub(crate) mod preview;
 pub(crate) mod save;
 pub(crate) mod show;
 
+use std::borrow::Cow;
+
 use crate::context::ControllerContext;
 use crate::error::PageError;
 use crate::form::Form;
@@ -16,7 +18,7 @@ use upland_core::controller::Controller;
 
 /// The worksheet of a controller as a form stands.
 fn sheet(context: &ControllerContext, user: &SignedIn, form: Form, controller: &Controller, open: Option<u8>) -> Sheet {
-    let budget = crate::context::budget_of(controller, context.normals(), &context.at.rules);
+    let budget = context.budget_of(controller).map(Cow::into_owned);
     Sheet::of(SheetInput {
         form,
         controller,

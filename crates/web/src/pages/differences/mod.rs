@@ -5,7 +5,7 @@ mod paths;
 use std::collections::{BTreeMap, BTreeSet};
 
 use serde_json::Value;
-use upland_core::controller::{Capability, Program, Station, Temporary};
+use upland_core::controller::{Capability, Controller, Program, Station, Temporary};
 use upland_core::field::{Fields, Kind};
 use upland_core::place::Place;
 use upland_core::sensor::Sensor;
@@ -73,6 +73,8 @@ fn flatten<'a>(path: &mut Vec<String>, value: &'a Value, out: &mut Vec<Leaf<'a>>
                 within(Some(name.unwrap_or_else(|| (index + 1).to_string())), inner);
             }
         }
+        // What is null is not there.
+        Value::Null => {}
         leaf => out.push((path.clone(), leaf)),
     }
 }
@@ -92,7 +94,7 @@ fn tabled(path: &[String]) -> Option<(String, Line)> {
     }
     let w = Words;
     match path {
-        [name] => line::<Place>(name).map(|line| (String::new(), line)),
+        [name] => line::<Place>(name).or_else(|| line::<Controller>(name)).map(|line| (String::new(), line)),
         [capability, name] if capability == "capability" => {
             line::<Capability>(name).map(|line| (w.t("changed-panel"), line))
         }

@@ -11,7 +11,7 @@ use super::Choice;
 use super::shell::Shell;
 use super::spine::Spine;
 use crate::charts::{CanMap, Strip};
-use crate::context::{ControllerContext, FieldRecord, budget_of};
+use crate::context::{ControllerContext, FieldRecord};
 use crate::form::Form;
 use crate::show::{Measure, Units, date_long, minutes, number};
 use crate::words::Words;
@@ -180,7 +180,7 @@ fn figures(
         ]);
     }
     let base = |controller: &Controller| {
-        let budget = budget_of(controller, context.normals(), &context.at.rules).ok()?;
+        let budget = context.budget_of(controller).ok()?;
         let base = budget.groups.iter().flat_map(|g| &g.stations).find(|s| s.number == station.number)?;
         Some(base.run)
     };

@@ -118,7 +118,11 @@ fn error_at(error: &SensorError, units: Units) -> (&'static str, String) {
     let w = Words;
     match error {
         SensorError::Field(fault) => {
-            let entered = ENTERED.iter().find(|(_, field)| *field == fault.field).map_or("settings", |(name, _)| *name);
+            let entered = match fault.field {
+                "threshold_mm" | "threshold_c" => "threshold",
+                "release_share" => "release",
+                field => ENTERED.iter().find(|(_, entered)| *entered == field).map_or("settings", |(name, _)| *name),
+            };
             let words = |field: &Field<Sensor>| field_form::error_words(&fault.error, &field.kind, units);
             (entered, Sensor::field(fault.field).map_or_else(|| fault.to_string(), words))
         }

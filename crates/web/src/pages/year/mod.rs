@@ -130,7 +130,7 @@ impl YearView {
     pub(crate) fn of(input: YearInput<'_>) -> Result<Self, Missing> {
         let w = Words;
         let units = input.units;
-        let budget = crate::context::budget_of(input.controller, input.context.normals(), &input.context.at.rules)?;
+        let budget = input.context.budget_of(input.controller)?;
         let group = input.letter.and_then(|l| budget.group(l)).or(budget.groups.first()).ok_or(Missing::Weather)?;
         let letter = group.letters.first().copied().unwrap_or(ProgramLetter::A);
         let base_href = format!("/controllers/{}/year", input.context.controller.id);
