@@ -69,6 +69,23 @@ async fn exists(connection: &mut AsyncPgConnection, name: &str) -> Result<bool, 
     Ok(found.count > 0)
 }
 
+/// A setting of the database as the connections of a store have it.
+///
+/// # Errors
+/// When the database refuses, or knows no such setting.
+pub async fn setting(store: &crate::Store, name: &str) -> Result<String, TestError> {
+    #[derive(diesel::QueryableByName)]
+    struct Shown {
+        #[diesel(sql_type = diesel::sql_types::Text)]
+        value: String,
+    }
+    let shown: Shown = diesel::sql_query("SELECT current_setting($1) AS value")
+        .bind::<diesel::sql_types::Text, _>(name)
+        .get_result(&mut store.connection().await?)
+        .await?;
+    Ok(shown.value)
+}
+
 /// The template's name changes with the migrations.
 fn template_name() -> Result<String, TestError> {
     use diesel::migration::MigrationSource;

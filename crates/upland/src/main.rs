@@ -5,6 +5,7 @@ mod args;
 mod commands;
 mod demo;
 
+use std::io;
 use std::process::ExitCode;
 
 use clap::Parser;
@@ -18,9 +19,15 @@ fn main() -> ExitCode {
     let args = args::Args::parse();
     match commands::run(args.command) {
         Ok(outcome) => outcome.into(),
+        // Whoever reads what is written has had enough, as `head` does after ten lines.
+        Err(error) if is_closed_pipe(&error) => ExitCode::SUCCESS,
         Err(error) => {
             commands::complain(format_args!("{error:#}"));
             ExitCode::from(1)
         }
     }
+}
+
+fn is_closed_pipe(error: &anyhow::Error) -> bool {
+    error.downcast_ref::<io::Error>().is_some_and(|e| e.kind() == io::ErrorKind::BrokenPipe)
 }

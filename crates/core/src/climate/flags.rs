@@ -107,7 +107,7 @@ impl Flag {
 #[must_use]
 pub fn flags(days: &[DailyWeather], site: &Site) -> Vec<Flag> {
     let mut flags: Vec<Flag> = days.iter().flat_map(|day| of_day(day, site)).collect();
-    for issue in check_series(days) {
+    for issue in check_series(days.iter()) {
         let SeriesIssue::Stuck { index, days: run } = issue else { continue };
         let Some((day, value)) = days.get(index).and_then(|day| Some((day, day.t_max?))) else { continue };
         // The run goes on for as long as the value stands.

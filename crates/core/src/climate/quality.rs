@@ -150,9 +150,9 @@ const STUCK_DAYS: usize = 7;
 
 /// All that is wrong with the run of a series.
 #[must_use]
-pub fn check_series(days: &[DailyWeather]) -> Vec<SeriesIssue> {
+pub fn check_series<'a>(days: impl Iterator<Item = &'a DailyWeather> + Clone) -> Vec<SeriesIssue> {
     let mut issues = Vec::new();
-    let mut order: Vec<(NaiveDate, usize)> = days.iter().map(|d| d.date).zip(0..).collect();
+    let mut order: Vec<(NaiveDate, usize)> = days.clone().map(|d| d.date).zip(0..).collect();
     order.sort_unstable();
     for pair in order.windows(2) {
         let [(date, first), (next, index)] = pair else { continue };
@@ -163,8 +163,7 @@ pub fn check_series(days: &[DailyWeather]) -> Vec<SeriesIssue> {
         }
     }
     let mut same = 1;
-    for (index, pair) in (1..).zip(days.windows(2)) {
-        let [above, row] = pair else { continue };
+    for (index, (above, row)) in (1..).zip(days.clone().zip(days.skip(1))) {
         if row.date < above.date {
             issues.push(SeriesIssue::OutOfOrder { index });
         }
@@ -212,10 +211,10 @@ mod tests {
 
     #[test]
     fn duplicates_gaps_and_stuck_sensors_are_found_at_their_row() {
-        assert_eq!(check_series(&[on(0), on(1), on(1)])[..], [SeriesIssue::Duplicate { index: 2, first: 1 }]);
-        assert_eq!(check_series(&[on(0), on(1), on(1097)])[..], [SeriesIssue::Gap { index: 2, days: 1095 }]);
-        assert_eq!(check_series(&[on(1), on(0)])[..], [SeriesIssue::OutOfOrder { index: 1 }]);
+        assert_eq!(check_series([on(0), on(1), on(1)].iter())[..], [SeriesIssue::Duplicate { index: 2, first: 1 }]);
+        assert_eq!(check_series([on(0), on(1), on(1097)].iter())[..], [SeriesIssue::Gap { index: 2, days: 1095 }]);
+        assert_eq!(check_series([on(1), on(0)].iter())[..], [SeriesIssue::OutOfOrder { index: 1 }]);
         let stuck: Vec<_> = (0..8).map(|d| DailyWeather { t_max: Some(20.0), ..on(d) }).collect();
-        assert_eq!(check_series(&stuck)[..], [SeriesIssue::Stuck { index: 6, days: 7 }]);
+        assert_eq!(check_series(stuck.iter())[..], [SeriesIssue::Stuck { index: 6, days: 7 }]);
     }
 }

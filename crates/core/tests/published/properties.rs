@@ -38,7 +38,7 @@ proptest! {
     fn no_day_makes_the_core_panic(day in any_day(), lat in -90.0..=90.0f64, z in -450.0..6000.0f64) {
         let site = Site::new(&Position::new(lat, 0.0, z).unwrap(), 2.0, Guesses::default()).unwrap();
         let _ = check_day(&day, Some(&site));
-        let _ = check_series(&[day, day]);
+        let _ = check_series([day, day].iter());
         let _ = site.et0(&day, Reference::Short);
         let _ = site.et0(&day, Reference::Tall);
     }

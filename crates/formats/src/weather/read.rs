@@ -148,8 +148,7 @@ impl Reading {
 
     /// Checks the order and the run of the sound rows.
     fn check_run(&mut self) {
-        let days: Vec<DailyWeather> = self.rows.iter().map(|r| r.day).collect();
-        for issue in check_series(&days) {
+        for issue in check_series(self.rows.iter().map(|r| &r.day)) {
             let Some(row) = self.rows.get(issue.index()) else { continue };
             let (line, date) = (row.line, row.day.date);
             let kind = match issue {

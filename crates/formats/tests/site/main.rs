@@ -4,6 +4,7 @@
 mod bad_files;
 mod examples;
 mod identical;
+mod records;
 mod runs;
 mod upgrades;
 

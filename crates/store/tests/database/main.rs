@@ -11,3 +11,4 @@ mod people;
 mod reports;
 mod sessions;
 mod tidy;
+mod weather;

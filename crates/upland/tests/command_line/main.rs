@@ -3,7 +3,7 @@
 
 mod hourly;
 
-use std::io::Write;
+use std::io::{Read, Write};
 use std::process::{Command, Output, Stdio};
 
 const PLACE: [&str; 6] = ["--latitude", "47.61", "--longitude", "-122.33", "--elevation", "50"];
@@ -64,6 +64,30 @@ fn et0_in_the_south_takes_a_negative_latitude() {
     let stdout = text(&out.stdout);
     let mm: Vec<f64> = stdout.lines().skip(1).map(|l| l.split(',').nth(1).unwrap().parse().unwrap()).collect();
     assert!(mm[0] > 5.0 && mm[1] < 2.0, "{mm:?}");
+}
+
+/// `upland et0 … | head`: who has read enough closes the pipe, which is no fault to complain about.
+#[test]
+fn a_reader_may_stop_before_the_end() {
+    let first = chrono::NaiveDate::from_ymd_opt(2000, 1, 1).unwrap();
+    let days = first.iter_days().take(9000).map(|day| format!("{day},21.5,12.3\n"));
+    let input: String = std::iter::once("date,tmax_c,tmin_c\n".to_owned()).chain(days).collect();
+    let mut child = Command::new(env!("CARGO_BIN_EXE_upland"))
+        .args([&["et0"], &PLACE[..], &["-"]].concat())
+        .stdin(Stdio::piped())
+        .stdout(Stdio::piped())
+        .stderr(Stdio::piped())
+        .spawn()
+        .unwrap();
+    child.stdin.take().unwrap().write_all(input.as_bytes()).unwrap();
+    // More than a pipe holds is left unread.
+    let mut head = [0; 18];
+    child.stdout.take().unwrap().read_exact(&mut head).unwrap();
+    assert_eq!(&head, b"date,et0_mm,method");
+    let mut said = String::new();
+    child.stderr.take().unwrap().read_to_string(&mut said).unwrap();
+    assert!(!said.contains("pipe"), "{said}");
+    assert_eq!(child.wait().unwrap().code(), Some(0));
 }
 
 #[test]
