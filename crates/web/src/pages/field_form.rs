@@ -102,7 +102,7 @@ fn month_name(number: f64) -> String {
 
 /// A length of time as people say it: `14 min`, but `5 s` between two stations.
 fn run_time(seconds: f64) -> String {
-    if seconds % 30.0 == 0.0 {
+    if seconds >= 30.0 && seconds % 30.0 == 0.0 {
         format!("{}\u{a0}min", Measure::Plain.typed(seconds / 60.0, Units::Metric))
     } else {
         format!("{}\u{a0}s", Measure::Plain.typed(seconds, Units::Metric))

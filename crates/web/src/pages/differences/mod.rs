@@ -42,11 +42,16 @@ pub(crate) fn differences(theirs: &Value, mine: &Value, units: Units) -> Vec<Dif
             let (theirs, mine) = (left.get(path), right.get(path));
             (theirs != mine).then(|| Difference {
                 what: name(path),
-                theirs: theirs.map_or_else(String::new, |v| shown(path, v, units)),
-                mine: mine.map_or_else(String::new, |v| shown(path, v, units)),
+                theirs: theirs.map_or_else(|| absent(path), |v| shown(path, v, units)),
+                mine: mine.map_or_else(|| absent(path), |v| shown(path, v, units)),
             })
         })
         .collect()
+}
+
+/// What a member that is not there means; most often nothing.
+fn absent(path: &[String]) -> String {
+    if path == ["base_month"] { Words.t("base-peak") } else { String::new() }
 }
 
 fn flatten<'a>(path: &mut Vec<String>, value: &'a Value, out: &mut Vec<Leaf<'a>>) {
@@ -195,9 +200,20 @@ mod tests {
     fn lengths_of_time_are_told_in_minutes_unless_they_are_shorter_than_half_of_one() {
         let station = |seconds: u32| json!({"stations": [{"number": 1, "cycle_s": seconds}]});
         assert_eq!(lines(&station(840), &station(90), Units::Us), ["Station 1, Cycle: 14\u{a0}min | 1.5\u{a0}min"]);
+        let now = |seconds: u32| json!({"station_delay_s": seconds});
+        assert_eq!(lines(&now(0), &now(20), Units::Metric), ["Station delay now: 0\u{a0}s | 20\u{a0}s"]);
         let delay = |seconds: u32| json!({"capability": {"station_delay_max_s": seconds}});
         let told = lines(&delay(5), &delay(3600), Units::Metric);
         assert!(told[0].ends_with(": 5\u{a0}s | 60\u{a0}min"), "{told:?}");
+    }
+
+    #[test]
+    fn no_month_of_base_minutes_means_the_peak_whether_it_is_null_or_left_out() {
+        let july = json!({"base_month": 7});
+        for peak in [json!({}), json!({"base_month": null})] {
+            assert_eq!(lines(&peak, &july, Units::Metric), ["Base minutes are for: the peak month | July"]);
+            assert_eq!(lines(&peak, &json!({}), Units::Metric), [""; 0]);
+        }
     }
 
     #[test]
