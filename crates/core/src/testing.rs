@@ -1,7 +1,7 @@
 //! Any controller, rules or panel as a record could hold them, for tests that hold for all of them.
 //!
 //! Everything made here passes the checks of this crate. Behind the feature `testing`: the crates above use it too.
-#![allow(clippy::unwrap_used, missing_docs)]
+#![allow(clippy::unwrap_used)]
 
 use chrono::{NaiveDate, NaiveTime, TimeDelta};
 use proptest::prelude::*;
@@ -44,6 +44,7 @@ fn starts() -> impl Strategy<Value = Vec<StartTime>> {
     proptest::collection::btree_set(time(), 0..4).prop_map(|s| s.into_iter().collect())
 }
 
+/// Water rules, in part of every year others.
 pub fn any_rules() -> impl Strategy<Value = Rules> {
     (of_the_year(), seasons()).prop_map(|(rules, seasons)| Rules { seasons, ..rules })
 }
@@ -216,6 +217,7 @@ fn sensor() -> impl Strategy<Value = Sensor> {
     })
 }
 
+/// A controller of two stations, with sensors, water windows and something set for a while.
 pub fn any_controller(name: &'static str) -> impl Strategy<Value = Controller> {
     let schedules = proptest::collection::vec((mode(), starts(), days()), 2);
     let temporary = proptest::option::of((date(), 0i64..10, 0usize..4));
@@ -277,6 +279,7 @@ pub fn any_controller(name: &'static str) -> impl Strategy<Value = Controller> {
     )
 }
 
+/// A panel as somebody found it.
 pub fn any_panel() -> impl Strategy<Value = Panel> {
     (date(), time(), mode(), starts(), any::<bool>(), 0u32..200).prop_map(|(day, time, days, starts, off, minutes)| {
         Panel {

@@ -84,9 +84,7 @@ pub(crate) async fn whole_record(account: &Account, series_id: Uuid) -> Result<W
 
 /// The weather of a series.
 pub(crate) async fn weather(account: &Account, series_id: Uuid) -> Result<Weather, StoreError> {
-    let (series, revision) = account.series(series_id).await?;
-    let variants = normals(account, revision.id).await?;
-    Ok(Weather { series, revision, variants, beside: Vec::new() })
+    weather_by_series(account, &[series_id]).await?.remove(&series_id).ok_or(StoreError::NotFound)
 }
 
 /// The normals of an import with their variants, remembered: an import never changes (decision 3).
@@ -169,7 +167,7 @@ pub(crate) async fn days(account: &Account, weather: &Weather) -> Result<Vec<Ble
     Ok(days)
 }
 
-/// Days that are remembered in all, some thirty megabytes of them.
+/// Days that are remembered of whole records, and as many of intervals: some thirty megabytes each.
 const MOST_DAYS: usize = 400_000;
 
 /// The days of an interval, both ends included, of the weather of a place.
@@ -193,28 +191,28 @@ pub(crate) async fn days_of_places(
     type Question = (Imports, [NaiveDate; 2]);
     static KNOWN: LazyLock<Remembered<Question, Arc<[WeatherDay]>>> =
         LazyLock::new(|| Remembered::with_room(MOST_DAYS));
-    let known: Vec<_> = places.iter().map(|weather| KNOWN.get(&(weather.imports(), span))).collect();
-    let missing = places.iter().zip(&known).filter(|(_, known)| known.is_none()).map(|(weather, _)| weather.imports());
-    let mut imports: Vec<Uuid> = missing.flatten().map(|(import, ..)| import).collect();
-    imports.sort_unstable();
-    imports.dedup();
+    let questions: Vec<Question> = places.iter().map(|weather| (weather.imports(), span)).collect();
+    let known: Vec<_> = questions.iter().map(|question| KNOWN.get(question)).collect();
+    let unknown = questions.iter().zip(&known).filter(|(_, known)| known.is_none());
+    let mut missing: Vec<Uuid> = unknown.flat_map(|((imports, _), _)| imports).map(|(import, ..)| *import).collect();
+    missing.sort_unstable();
+    missing.dedup();
     let mut read: HashMap<Uuid, Vec<WeatherDay>> = HashMap::new();
-    if !imports.is_empty() {
-        for (import, day) in account.days_between(&imports, span).await? {
+    if !missing.is_empty() {
+        for (import, day) in account.days_between(&missing, span).await? {
             read.entry(import).or_default().push(day);
         }
     }
-    let of_place = |(weather, known): (&&Weather, Option<Arc<[WeatherDay]>>)| {
+    let of_place = |((weather, question), known): ((&&Weather, Question), Option<Arc<[WeatherDay]>>)| {
         if let Some(known) = known {
             return known.to_vec();
         }
-        let key = weather.imports();
         let own: Vec<&[WeatherDay]> =
-            key.iter().map(|(import, ..)| read.get(import).map_or(&[][..], Vec::as_slice)).collect();
+            question.0.iter().map(|(import, ..)| read.get(import).map_or(&[][..], Vec::as_slice)).collect();
         let days: Vec<WeatherDay> = blend(&own, &weather.preference()).into_iter().map(|b| b.day).collect();
         // A place without days in the interval is remembered too, and weighs something.
-        KNOWN.keep((key, span), days.as_slice().into(), days.len() + 1);
+        KNOWN.keep(question, days.as_slice().into(), days.len() + 1);
         days
     };
-    Ok(places.iter().zip(known).map(of_place).collect())
+    Ok(places.iter().zip(questions).zip(known).map(of_place).collect())
 }

@@ -260,10 +260,6 @@ fn explain(form: &mut Form, error: &ControllerError) {
             form.fail("sensor_inputs", w.t1("capability-sensor-in-use", id.to_string()));
         }
         ControllerError::Temporary { .. } => form.fail("rain_delay_max", w.t("capability-temporary-in-use")),
-        ControllerError::Field(fault) => {
-            let entered = OWN.iter().find(|(_, field)| *field == fault.field).map_or("name", |(name, _)| *name);
-            form.fail(entered, fault.to_string());
-        }
         other => form.fail("name", other.to_string()),
     }
 }

@@ -37,8 +37,7 @@ impl Station {
         let stored = known.map(values);
         let mut read = [None; 4];
         for (at, (field, measure, allowed)) in FIELDS.into_iter().enumerate() {
-            let kept = stored.map(|s| s[at]).filter(|value| form.is(field, &measure.typed(*value, units)));
-            read[at] = kept.or_else(|| form.needed(field, measure, allowed, units));
+            read[at] = form.kept(field, measure, allowed, units, stored.map(|s| s[at]));
         }
         let [latitude, longitude, elevation, wind_height] = read;
         let position = Position::new(latitude?, longitude?, elevation?).ok()?;
