@@ -172,12 +172,14 @@ pub struct HourReading {
 #[must_use]
 pub fn read_hours(table: &Table, mapping: &HourMapping, site: &Site) -> HourReading {
     let mut reading = HourReading::default();
-    table.each_row(|line, record| {
-        match read_row(record, table.headers().len(), mapping, table.layout().decimal_comma()) {
-            Ok(hour) => reading.take(line, hour, site),
-            Err(kind) => reading.faults.push(HourFault { line, kind }),
-        }
-    });
+    let decimal_comma = table.layout().decimal_comma();
+    table.fold_rows(
+        |piece: &mut HourReading, line, record| match read_row(record, table.headers().len(), mapping, decimal_comma) {
+            Ok(hour) => piece.take(line, hour, site),
+            Err(kind) => piece.faults.push(HourFault { line, kind }),
+        },
+        |piece| reading.append(piece),
+    );
     reading.check_run();
     reading
 }
@@ -195,6 +197,14 @@ impl HourReading {
         }
         self.lines.push(line);
         self.hours.push(hour);
+    }
+
+    /// Adds what was read of a later piece of the file.
+    fn append(&mut self, mut later: Self) {
+        self.lines.append(&mut later.lines);
+        self.hours.append(&mut later.hours);
+        self.faults.append(&mut later.faults);
+        self.notes.append(&mut later.notes);
     }
 
     fn check_run(&mut self) {

@@ -112,17 +112,19 @@ pub fn read_days(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Readi
 }
 
 fn read_with(table: &Table, mapping: &Mapping, site: Option<&Site>, hours_column: Option<HoursColumn>) -> Reading {
+    let decimal_comma = table.layout().decimal_comma();
     let mut reading = Reading { rows: Vec::with_capacity(table.len()), ..Reading::default() };
-    table.each_row(|line, record| {
-        match read_row(record, table.headers().len(), mapping, table.layout().decimal_comma()) {
+    table.fold_rows(
+        |piece: &mut Reading, line, record| match read_row(record, table.headers().len(), mapping, decimal_comma) {
             Ok(day) => {
                 let kept = hours_column.as_ref().filter(|_| !table.amendments().cells.contains_key(&line));
                 let hours = kept.map(|column| column.hours(record, day.date)).unwrap_or_default();
-                reading.take(Row { line, day, hours }, mapping.of(Column::TMax).is_some(), site);
+                piece.take(Row { line, day, hours }, mapping.of(Column::TMax).is_some(), site);
             }
-            Err((date, kind)) => reading.faults.push(Fault { line, date, kind }),
-        }
-    });
+            Err((date, kind)) => piece.faults.push(Fault { line, date, kind }),
+        },
+        |piece| reading.append(piece),
+    );
     if let Some(column) = &hours_column {
         column.settle_clock(reading.rows.iter_mut().map(|row| &mut row.hours));
     }
@@ -144,6 +146,13 @@ impl Reading {
             self.notes.push(Note { line, date, kind: NoteKind::NoTemperature });
         }
         self.rows.push(row);
+    }
+
+    /// Adds what was read of a later piece of the file.
+    fn append(&mut self, mut later: Self) {
+        self.rows.append(&mut later.rows);
+        self.faults.append(&mut later.faults);
+        self.notes.append(&mut later.notes);
     }
 
     /// Checks the order and the run of the sound rows.
@@ -177,11 +186,11 @@ fn read_row(
     if record.len() != headers {
         return Err((None, FaultKind::Cells { found: record.len(), expected: headers }));
     }
-    let cell = |index: usize| record.get(index).unwrap_or("").trim();
+    let cell = |index: usize| record.get(index).unwrap_or("");
     let Some(date) = mapping.of(Column::Date) else {
         return Err((None, FaultKind::NotADate(String::new())));
     };
-    let text = cell(date.index);
+    let text = cell(date.index).trim();
     let date = date.unit.date(text).ok_or_else(|| (None, FaultKind::NotADate(text.to_owned())))?;
     let mut day = DailyWeather::empty(date);
     for assigned in mapping.assigned() {
@@ -189,7 +198,7 @@ fn read_row(
         let text = cell(assigned.index);
         match number(text, decimal_comma) {
             Some(value) => element.put(&mut day, value.map(|v| assigned.unit.to_si(v))),
-            None => return Err((Some(date), FaultKind::NotANumber(assigned.column, text.to_owned()))),
+            None => return Err((Some(date), FaultKind::NotANumber(assigned.column, text.trim().to_owned()))),
         }
     }
     Ok(day)
@@ -221,6 +230,31 @@ mod tests {
     fn lines_are_those_of_an_editor() {
         let r = reading("date,tmax_c,tmin_c,note\n\n2016-02-28,10,2,\"two\nlines\"\n\n2016-02-29,11,1,\n");
         assert_eq!(r.rows.iter().map(|row| row.line).collect::<Vec<_>>(), [3, 6]);
+    }
+
+    /// A file that is read in several pieces, with cells and blank lines over which lines are easily miscounted.
+    #[test]
+    fn a_long_file_is_read_as_a_short_one_is() {
+        let first = NaiveDate::from_ymd_opt(1990, 1, 1).unwrap();
+        let (mut text, mut lines) = (String::from("date,tmax_c,tmin_c,note\r\n,°C,°C,\r\n"), Vec::new());
+        let mut at = 3;
+        for (n, day) in (0..7000).zip(first.iter_days()) {
+            lines.push(at);
+            let note = if n % 3 == 0 { "\"two\r\nlines\"" } else { "\"a \"\"word\"\"\"" };
+            let end = if n % 1000 == 47 { "\r\n\r\n\n" } else { "\r\n" };
+            let row = format!("{day},{},1,{note}{end}", n % 10 + 5);
+            at += row.matches('\n').count() as u64;
+            text.push_str(&row);
+        }
+        let r = reading(&text);
+        assert_eq!((&r.faults, &r.notes), (&Vec::new(), &Vec::new()));
+        assert_eq!(r.rows.iter().map(|row| row.line).collect::<Vec<_>>(), lines);
+        assert!(r.rows.iter().zip(first.iter_days()).all(|(row, day)| row.day.date == day));
+        // The last day is far from the first in the file, and comes twice.
+        text.push_str("1990-01-01,5,1,\r\n1990-02-31,5,1,\r\n");
+        let faults = reading(&text).faults;
+        assert_eq!(faults.iter().map(|f| f.line).collect::<Vec<_>>(), [at, at + 1]);
+        assert_eq!(faults[0].kind, FaultKind::Duplicate { first_line: 3 });
     }
 
     #[test]

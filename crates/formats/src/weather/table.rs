@@ -1,4 +1,7 @@
 use std::collections::{BTreeMap, HashSet};
+use std::ops::Range;
+
+use rayon::prelude::*;
 
 use super::day_hours;
 use super::file_error::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
@@ -20,8 +23,22 @@ pub struct Table {
     first_values: Vec<Option<String>>,
     /// The text from the header on.
     text: String,
+    /// The rows in pieces of [`PIECE`], which can be read side by side.
+    pieces: Vec<Piece>,
     rows: usize,
     amendments: Amendments,
+}
+
+/// Rows of a piece: enough that reading one takes far longer than handing it to a thread.
+const PIECE: usize = 2048;
+
+/// A stretch of a file that begins and ends with whole rows.
+#[derive(Debug, Clone)]
+struct Piece {
+    /// Its bytes of the text.
+    bytes: Range<usize>,
+    /// The line of the file that the bytes begin on.
+    line: u64,
 }
 
 /// What a person changes of a file before it is imported. The file itself stays as it was sent.
@@ -87,7 +104,7 @@ impl Table {
         let head = StationHead::read(&above);
         // In place: a second copy would be as long as the file.
         drop(text.drain(..start_of_line(&text, layout.preamble)));
-        let mut reader = reader(&text, layout.separator);
+        let mut reader = splitter(layout.separator).from_reader(text.as_bytes());
         let headers: Vec<String> = reader.headers().map_err(malformed)?.iter().map(|h| h.trim().to_owned()).collect();
         if headers.len() > MAX_COLUMNS {
             return Err(FileError::TooManyColumns { found: headers.len() });
@@ -102,7 +119,16 @@ impl Table {
         if layout.units && reader.read_record(&mut record).map_err(malformed)? {
             units = record.iter().map(|cell| cell.trim().to_owned()).collect();
         }
+        let mut lines = LineCount::from(layout.preamble as u64 + 1, text.as_bytes());
+        let mut pieces: Vec<Piece> = Vec::new();
         while reader.read_record(&mut record).map_err(malformed)? {
+            if rows % PIECE == 0 {
+                let (start, line) = lines.at_record(start_of(&record));
+                if let Some(last) = pieces.last_mut() {
+                    last.bytes.end = start;
+                }
+                pieces.push(Piece { bytes: start..text.len(), line });
+            }
             rows += 1;
             if rows > most {
                 return Err(FileError::TooManyRows { most });
@@ -115,7 +141,7 @@ impl Table {
             return Err(FileError::NoRows);
         }
         let amendments = Amendments::default();
-        Ok(Self { layout, head, headers, units, first_values, text, rows, amendments })
+        Ok(Self { layout, head, headers, units, first_values, text, pieces, rows, amendments })
     }
 
     /// How the file is laid out.
@@ -226,44 +252,73 @@ impl Table {
             return cells;
         }
         let all = Amendments { left_out: HashSet::new(), ..self.amendments.clone() };
-        self.each_row_of_file(|line, record| {
-            if wanted.contains(&line)
-                && let Some(record) = all.of(line, record, self.headers.len())
-            {
-                cells.insert(line, record.iter().map(|cell| cell.trim().to_owned()).collect());
-            }
-        });
+        for piece in &self.pieces {
+            self.each_row_of_file(piece, |line, record| {
+                if wanted.contains(&line)
+                    && let Some(record) = all.of(line, record, self.headers.len())
+                {
+                    cells.insert(line, record.iter().map(|cell| cell.trim().to_owned()).collect());
+                }
+            });
+        }
         cells
     }
 
     /// Calls back for each row that counts, with the number of the line it starts on.
     pub(super) fn each_row(&self, mut row: impl FnMut(u64, &csv::StringRecord)) {
-        if self.amendments == Amendments::default() {
-            return self.each_row_of_file(row);
+        self.pieces.iter().for_each(|piece| self.each_row_of(piece, &mut row));
+    }
+
+    /// Calls back for each row that counts, with something to keep for its piece of the file, and gives the kept in
+    /// the order of the file. Pieces are read side by side, a few at a time.
+    pub(super) fn fold_rows<T: Default + Send>(
+        &self,
+        row: impl Fn(&mut T, u64, &csv::StringRecord) + Sync,
+        mut take: impl FnMut(T),
+    ) {
+        let of_piece = |piece: &Piece| {
+            let mut kept = T::default();
+            self.each_row_of(piece, |line, record| row(&mut kept, line, record));
+            kept
+        };
+        for together in self.pieces.chunks(rayon::current_num_threads()) {
+            let kept: Vec<T> = together.par_iter().map(of_piece).collect();
+            kept.into_iter().for_each(&mut take);
         }
-        self.each_row_of_file(|line, record| {
+    }
+
+    fn each_row_of(&self, piece: &Piece, mut row: impl FnMut(u64, &csv::StringRecord)) {
+        if self.amendments == Amendments::default() {
+            return self.each_row_of_file(piece, row);
+        }
+        self.each_row_of_file(piece, |line, record| {
             if let Some(record) = self.amendments.of(line, record, self.headers.len()) {
                 row(line, &record);
             }
         });
     }
 
-    fn each_row_of_file(&self, mut row: impl FnMut(u64, &csv::StringRecord)) {
-        let mut reader = reader(&self.text, self.layout.separator);
-        let mut lines = LineCount::after(self.layout.preamble, self.text.as_bytes());
+    fn each_row_of_file(&self, piece: &Piece, mut row: impl FnMut(u64, &csv::StringRecord)) {
+        let text = &self.text[piece.bytes.clone()];
+        let mut reader = splitter(self.layout.separator).has_headers(false).from_reader(text.as_bytes());
+        let mut lines = LineCount::from(piece.line, text.as_bytes());
         let mut record = csv::StringRecord::new();
-        if self.layout.units {
-            let _ = reader.read_record(&mut record);
-        }
         // The whole file was split once before, so nothing can be malformed.
         while reader.read_record(&mut record).unwrap_or(false) {
-            row(lines.at_record(record.position().map_or(0, csv::Position::byte)), &record);
+            row(lines.at_record(start_of(&record)).1, &record);
         }
     }
 }
 
-fn reader(text: &str, separator: u8) -> csv::Reader<&[u8]> {
-    csv::ReaderBuilder::new().delimiter(separator).flexible(true).from_reader(text.as_bytes())
+fn splitter(separator: u8) -> csv::ReaderBuilder {
+    let mut splitter = csv::ReaderBuilder::new();
+    splitter.delimiter(separator).flexible(true);
+    splitter
+}
+
+/// Where a record begins, or the line ends before it.
+fn start_of(record: &csv::StringRecord) -> usize {
+    record.position().map_or(0, |position| usize::try_from(position.byte()).unwrap_or(usize::MAX))
 }
 
 /// Where a text goes on after its first lines.
@@ -279,12 +334,12 @@ const MISSING_NUMBERS: [f64; 6] = [-999.0, -9999.0, -999.9, -99.9, -6999.0, -799
 /// The number of a cell; `Some(None)` for a missing value, `None` for what is no number.
 pub(super) fn number(cell: &str, decimal_comma: bool) -> Option<Option<f64>> {
     let cell = cell.trim();
-    if cell.is_empty() || MISSING.iter().any(|word| cell.eq_ignore_ascii_case(word)) {
-        return Some(None);
-    }
     let value = if decimal_comma { cell.replacen(',', ".", 1).parse() } else { cell.parse::<f64>() };
-    let value = value.ok().filter(|v: &f64| v.is_finite())?;
-    Some(Some(value).filter(|v| !MISSING_NUMBERS.contains(v)))
+    match value.ok().filter(|v| v.is_finite()) {
+        Some(value) => Some(Some(value).filter(|v| !MISSING_NUMBERS.contains(v))),
+        None if cell.is_empty() || MISSING.iter().any(|word| cell.eq_ignore_ascii_case(word)) => Some(None),
+        None => None,
+    }
 }
 
 /// Counts lines up to where records start. The reader's own count is one short after Windows line
@@ -296,19 +351,19 @@ struct LineCount<'a> {
 }
 
 impl<'a> LineCount<'a> {
-    /// After some lines that are not among the bytes.
-    const fn after(lines: usize, bytes: &'a [u8]) -> Self {
-        Self { bytes, at: 0, line: lines as u64 + 1 }
+    /// Of bytes that begin on a line of the file.
+    const fn from(line: u64, bytes: &'a [u8]) -> Self {
+        Self { bytes, at: 0, line }
     }
 
-    /// The line of the record that starts at this byte or after the line ends that follow it.
-    fn at_record(&mut self, start: u64) -> u64 {
-        let start = usize::try_from(start).unwrap_or(usize::MAX).min(self.bytes.len());
+    /// The first byte and the line of the record that starts at this byte or after the line ends that follow it.
+    fn at_record(&mut self, start: usize) -> (usize, u64) {
+        let start = start.min(self.bytes.len());
         let skipped = self.bytes[start..].iter().take_while(|b| matches!(b, b'\r' | b'\n')).count();
         let end = (start + skipped).max(self.at);
         self.line += self.bytes[self.at..end].iter().filter(|b| **b == b'\n').count() as u64;
         self.at = end;
-        self.line
+        (self.at, self.line)
     }
 }
 
