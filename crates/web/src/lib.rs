@@ -10,6 +10,8 @@ mod assets;
 mod charts;
 mod clock;
 mod context;
+#[cfg(test)]
+mod drawn;
 mod error;
 mod form;
 #[cfg(test)]

@@ -14,7 +14,7 @@ const WEB_FLOORS: [&[&str]; 7] = [
     &["jobs", "searches"],
     &["handlers"],
     &["routes", "server", "golden"],
-    &["untouched", "refused"],
+    &["untouched", "refused", "drawn"],
 ];
 
 type Modules = BTreeMap<Vec<String>, String>;

@@ -43,7 +43,7 @@ use crate::show::Units;
 use crate::words::Words;
 use fixture::{Half, context, days, moment};
 
-const CASES: [(&str, Half, Units); 2] =
+pub(crate) const CASES: [(&str, Half, Units); 2] =
     [("north_metric", Half::North, Units::Metric), ("south_us", Half::South, Units::Us)];
 
 /// Runs a check for each case under its name. An action has a new identifier each time, which says
