@@ -4,7 +4,7 @@ use chrono::{Days, NaiveDate};
 
 use super::daily::{DailyWeather, Site};
 use super::element::Element;
-use super::quality::{DayIssue, SeriesIssue, check_day, check_series};
+use super::quality::{DayIssue, RunDay, SeriesIssue, check_day, check_series};
 use super::review::{Decision, Verdict};
 
 /// A doubtful value, or a run of them.
@@ -107,7 +107,7 @@ impl Flag {
 #[must_use]
 pub fn flags(days: &[DailyWeather], site: &Site) -> Vec<Flag> {
     let mut flags: Vec<Flag> = days.iter().flat_map(|day| of_day(day, site)).collect();
-    for issue in check_series(days.iter()) {
+    for issue in check_series(days.iter().map(RunDay::from)) {
         let SeriesIssue::Stuck { index, days: run } = issue else { continue };
         let Some((day, value)) = days.get(index).and_then(|day| Some((day, day.t_max?))) else { continue };
         // The run goes on for as long as the value stands.

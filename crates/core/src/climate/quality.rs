@@ -148,9 +148,24 @@ impl SeriesIssue {
 /// Days in a row with the same highest temperature, to a tenth, that count as stuck.
 const STUCK_DAYS: usize = 7;
 
+/// What the run of a series is checked by.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct RunDay {
+    /// The day.
+    pub date: NaiveDate,
+    /// Its highest temperature, °C.
+    pub t_max: Option<f64>,
+}
+
+impl From<&DailyWeather> for RunDay {
+    fn from(day: &DailyWeather) -> Self {
+        Self { date: day.date, t_max: day.t_max }
+    }
+}
+
 /// All that is wrong with the run of a series.
 #[must_use]
-pub fn check_series<'a>(days: impl Iterator<Item = &'a DailyWeather> + Clone) -> Vec<SeriesIssue> {
+pub fn check_series(days: impl Iterator<Item = RunDay> + Clone) -> Vec<SeriesIssue> {
     let mut issues = Vec::new();
     let mut order: Vec<(NaiveDate, usize)> = days.clone().map(|d| d.date).zip(0..).collect();
     order.sort_unstable();
@@ -211,10 +226,16 @@ mod tests {
 
     #[test]
     fn duplicates_gaps_and_stuck_sensors_are_found_at_their_row() {
-        assert_eq!(check_series([on(0), on(1), on(1)].iter())[..], [SeriesIssue::Duplicate { index: 2, first: 1 }]);
-        assert_eq!(check_series([on(0), on(1), on(1097)].iter())[..], [SeriesIssue::Gap { index: 2, days: 1095 }]);
-        assert_eq!(check_series([on(1), on(0)].iter())[..], [SeriesIssue::OutOfOrder { index: 1 }]);
+        assert_eq!(
+            check_series([on(0), on(1), on(1)].iter().map(RunDay::from))[..],
+            [SeriesIssue::Duplicate { index: 2, first: 1 }]
+        );
+        assert_eq!(
+            check_series([on(0), on(1), on(1097)].iter().map(RunDay::from))[..],
+            [SeriesIssue::Gap { index: 2, days: 1095 }]
+        );
+        assert_eq!(check_series([on(1), on(0)].iter().map(RunDay::from))[..], [SeriesIssue::OutOfOrder { index: 1 }]);
         let stuck: Vec<_> = (0..8).map(|d| DailyWeather { t_max: Some(20.0), ..on(d) }).collect();
-        assert_eq!(check_series(stuck.iter())[..], [SeriesIssue::Stuck { index: 6, days: 7 }]);
+        assert_eq!(check_series(stuck.iter().map(RunDay::from))[..], [SeriesIssue::Stuck { index: 6, days: 7 }]);
     }
 }

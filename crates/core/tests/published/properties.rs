@@ -4,7 +4,7 @@ use chrono::NaiveDate;
 use proptest::prelude::*;
 use upland_core::budget::{Dial, year_budget};
 use upland_core::climate::daily::{DailyWeather, Guesses, Site};
-use upland_core::climate::quality::{check_day, check_series};
+use upland_core::climate::quality::{RunDay, check_day, check_series};
 use upland_core::climate::reference_et::Reference;
 use upland_core::climate::sun::sun_day;
 use upland_core::controller::Preset;
@@ -38,7 +38,7 @@ proptest! {
     fn no_day_makes_the_core_panic(day in any_day(), lat in -90.0..=90.0f64, z in -450.0..6000.0f64) {
         let site = Site::new(&Position::new(lat, 0.0, z).unwrap(), 2.0, Guesses::default()).unwrap();
         let _ = check_day(&day, Some(&site));
-        let _ = check_series([day, day].iter());
+        let _ = check_series([RunDay::from(&day); 2].into_iter());
         let _ = site.et0(&day, Reference::Short);
         let _ = site.et0(&day, Reference::Tall);
     }

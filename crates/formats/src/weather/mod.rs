@@ -29,7 +29,7 @@ pub use joined::{StationHead, to_days};
 pub use layout::{Encoding, Layout};
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
 pub use propose::{Evidence, Proposal, date_orders, propose_unit};
-pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read, read_days};
+pub use read::{Fault, FaultKind, Note, NoteKind, Reading, Row, read, read_days, read_each};
 pub use table::{Amendments, Table};
 pub use write::write_days;
 pub use write_hours::write_hours;

@@ -1,7 +1,7 @@
 use chrono::NaiveDate;
 use upland_core::climate::daily::{DailyWeather, Site};
 use upland_core::climate::hourly::HourlyWeather;
-use upland_core::climate::quality::{DayIssue, SeriesIssue, check_day, check_series};
+use upland_core::climate::quality::{DayIssue, RunDay, SeriesIssue, check_day, check_series};
 
 use super::column::Column;
 use super::hours_column::HoursColumn;
@@ -86,11 +86,11 @@ pub enum NoteKind {
     },
 }
 
-/// A file that was read: sound rows, and everything that is wrong at its line.
-#[derive(Debug, Clone, Default)]
-pub struct Reading {
+/// A file that was read: its sound rows or what was kept of them, and everything that is wrong at its line.
+#[derive(Debug, Clone)]
+pub struct Reading<K = Row> {
     /// Rows that could be read, in the order of the file.
-    pub rows: Vec<Row>,
+    pub rows: Vec<K>,
     /// What bars the file, by line.
     pub faults: Vec<Fault>,
     /// What is doubtful, by line.
@@ -102,78 +102,118 @@ pub struct Reading {
 /// With a `site` the sun is held against the clear sky of its place.
 #[must_use]
 pub fn read(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
-    read_with(table, mapping, site, HoursColumn::of(table, mapping))
+    let hours_column = HoursColumn::of(table, mapping);
+    let mut reading = read_rows(table, mapping, site, |line, record, day| {
+        let kept = hours_column.as_ref().filter(|_| !table.amendments().cells.contains_key(&line));
+        Row { line, day: *day, hours: kept.map(|column| column.hours(record, day.date)).unwrap_or_default() }
+    });
+    if let Some(column) = &hours_column {
+        column.settle_clock(reading.rows.iter_mut().map(|row| &mut row.hours));
+    }
+    reading
 }
 
 /// The same without the hours of the days.
 #[must_use]
 pub fn read_days(table: &Table, mapping: &Mapping, site: Option<&Site>) -> Reading {
-    read_with(table, mapping, site, None)
+    read_rows(table, mapping, site, |line, _, day| Row { line, day: *day, hours: Vec::new() })
 }
 
-fn read_with(table: &Table, mapping: &Mapping, site: Option<&Site>, hours_column: Option<HoursColumn>) -> Reading {
-    let decimal_comma = table.layout().decimal_comma();
-    let mut reading = Reading { rows: Vec::with_capacity(table.len()), ..Reading::default() };
+/// The same, of whose rows only what is asked for is kept: days take more room than the file.
+#[must_use]
+pub fn read_each<K: Send>(
+    table: &Table,
+    mapping: &Mapping,
+    site: Option<&Site>,
+    keep: impl Fn(&DailyWeather) -> K + Sync,
+) -> Reading<K> {
+    read_rows(table, mapping, site, |_, _, day| keep(day))
+}
+
+fn read_rows<K: Send>(
+    table: &Table,
+    mapping: &Mapping,
+    site: Option<&Site>,
+    keep: impl Fn(u64, &csv::StringRecord, &DailyWeather) -> K + Sync,
+) -> Reading<K> {
+    let (headers, decimal_comma) = (table.headers().len(), table.layout().decimal_comma());
+    // A rain gauge lacks none.
+    let has_temperature = mapping.of(Column::TMax).is_some();
+    let mut all = Piece { rows: Vec::with_capacity(table.len()), ..Piece::default() };
     table.fold_rows(
-        |piece: &mut Reading, line, record| match read_row(record, table.headers().len(), mapping, decimal_comma) {
+        |piece: &mut Piece<K>, line, record| match read_row(record, headers, mapping, decimal_comma) {
             Ok(day) => {
-                let kept = hours_column.as_ref().filter(|_| !table.amendments().cells.contains_key(&line));
-                let hours = kept.map(|column| column.hours(record, day.date)).unwrap_or_default();
-                piece.take(Row { line, day, hours }, mapping.of(Column::TMax).is_some(), site);
+                if piece.is_sound(line, &day, has_temperature, site) {
+                    piece.rows.push(keep(line, record, &day));
+                    piece.run.push((line, RunDay::from(&day)));
+                }
             }
             Err((date, kind)) => piece.faults.push(Fault { line, date, kind }),
         },
-        |piece| reading.append(piece),
+        |piece| all.append(piece),
     );
-    if let Some(column) = &hours_column {
-        column.settle_clock(reading.rows.iter_mut().map(|row| &mut row.hours));
-    }
-    reading.check_run();
-    reading
+    all.checked()
 }
 
-impl Reading {
-    fn take(&mut self, row: Row, has_temperature: bool, site: Option<&Site>) {
-        let (line, date) = (row.line, row.day.date);
-        let issues = check_day(&row.day, site);
+/// What was read of a stretch of a file.
+struct Piece<K> {
+    rows: Vec<K>,
+    /// The sound days with their lines.
+    run: Vec<(u64, RunDay)>,
+    faults: Vec<Fault>,
+    notes: Vec<Note>,
+}
+
+impl<K> Default for Piece<K> {
+    fn default() -> Self {
+        Self { rows: Vec::new(), run: Vec::new(), faults: Vec::new(), notes: Vec::new() }
+    }
+}
+
+impl<K> Piece<K> {
+    /// Whether the day can be kept; what is wrong or doubtful with it is noted.
+    fn is_sound(&mut self, line: u64, day: &DailyWeather, has_temperature: bool, site: Option<&Site>) -> bool {
+        let date = day.date;
+        let issues = check_day(day, site);
         if let Some(fault) = issues.iter().find(|i| i.is_fault()) {
             self.faults.push(Fault { line, date: Some(date), kind: FaultKind::Day(*fault) });
-            return;
+            return false;
         }
         self.notes.extend(issues.into_iter().map(|issue| Note { line, date, kind: NoteKind::Day(issue) }));
-        // A rain gauge lacks none.
-        if has_temperature && (row.day.t_max.is_none() || row.day.t_min.is_none()) {
+        if has_temperature && (day.t_max.is_none() || day.t_min.is_none()) {
             self.notes.push(Note { line, date, kind: NoteKind::NoTemperature });
         }
-        self.rows.push(row);
+        true
     }
 
-    /// Adds what was read of a later piece of the file.
+    /// Adds what was read of a later stretch.
     fn append(&mut self, mut later: Self) {
         self.rows.append(&mut later.rows);
+        self.run.append(&mut later.run);
         self.faults.append(&mut later.faults);
         self.notes.append(&mut later.notes);
     }
 
-    /// Checks the order and the run of the sound rows.
-    fn check_run(&mut self) {
-        for issue in check_series(self.rows.iter().map(|r| &r.day)) {
-            let Some(row) = self.rows.get(issue.index()) else { continue };
-            let (line, date) = (row.line, row.day.date);
+    /// The whole file, with the order and the run of its sound days checked.
+    fn checked(mut self) -> Reading<K> {
+        for issue in check_series(self.run.iter().map(|(_, day)| *day)) {
+            let Some((line, day)) = self.run.get(issue.index()).copied() else { continue };
             let kind = match issue {
                 SeriesIssue::Duplicate { first, .. } => {
-                    let first_line = self.rows.get(first).map_or(0, |r| r.line);
-                    self.faults.push(Fault { line, date: Some(date), kind: FaultKind::Duplicate { first_line } });
+                    let first_line = self.run.get(first).map_or(0, |(line, _)| *line);
+                    let kind = FaultKind::Duplicate { first_line };
+                    self.faults.push(Fault { line, date: Some(day.date), kind });
                     continue;
                 }
                 SeriesIssue::OutOfOrder { .. } => NoteKind::OutOfOrder,
                 SeriesIssue::Gap { days, .. } => NoteKind::Gap { days },
                 SeriesIssue::Stuck { days, .. } => NoteKind::Stuck { days },
             };
-            self.notes.push(Note { line, date, kind });
+            self.notes.push(Note { line, date: day.date, kind });
         }
         self.faults.sort_by_key(|f| f.line);
         self.notes.sort_by_key(|n| n.line);
+        Reading { rows: self.rows, faults: self.faults, notes: self.notes }
     }
 }
 

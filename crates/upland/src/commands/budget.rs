@@ -5,7 +5,6 @@ use upland_core::budget::{PercentRule, monthly_percents};
 use upland_core::climate::day_of_hours::{DayOfHours, days_of_hours};
 use upland_core::climate::normals::{NormalDay, monthly_normals};
 use upland_core::quantity::Percent;
-use upland_formats::weather::Row;
 
 use super::{Outcome, complain, hourly_file, weather_file};
 use crate::args::{Budget, Timestep, Weather};
@@ -43,12 +42,5 @@ fn days(args: &Weather) -> anyhow::Result<Result<Vec<NormalDay>, Outcome>> {
             days_of_hours(&file.hours, &file.et0).into_iter().map(day).collect()
         }));
     }
-    Ok(weather_file::open(args)?.map(|file| {
-        let day = |row: &Row| NormalDay {
-            date: row.day.date,
-            et0_mm: file.site.et0_mm(&row.day, file.reference),
-            rain_mm: row.day.rain,
-        };
-        file.reading.rows.iter().map(day).collect()
-    }))
+    weather_file::read(args, |day, et0| NormalDay { date: day.date, et0_mm: et0.map(|e| e.et0_mm), rain_mm: day.rain })
 }

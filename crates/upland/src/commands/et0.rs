@@ -17,14 +17,11 @@ pub(super) fn run(args: &Weather) -> anyhow::Result<Outcome> {
 }
 
 fn daily(args: &Weather) -> anyhow::Result<Outcome> {
-    let file = match weather_file::open(args)? {
-        Ok(file) => file,
+    let days = match weather_file::read(args, |day, et0| (day.date, et0.map(|e| (e.et0_mm, e.method))))? {
+        Ok(days) => days,
         Err(outcome) => return Ok(outcome),
     };
-    Ok(write("date", &file.reading.rows, |row| {
-        let et0 = file.site.et0(&row.day, file.reference);
-        (row.day.date, et0.map(|e| (e.et0_mm, e.method)))
-    })?)
+    Ok(write("date", &days, |day| *day)?)
 }
 
 fn hourly(args: &Weather) -> anyhow::Result<Outcome> {

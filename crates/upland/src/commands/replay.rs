@@ -12,7 +12,7 @@ use upland_core::schedule::{Plan, Situation};
 use upland_formats::replay::ReplayDoc;
 
 use super::site_file::{Opened, bytes};
-use super::weather_file::{Source, WeatherFile, read_weather};
+use super::weather_file::{Source, read_weather};
 use super::{Outcome, complain};
 use crate::args::SiteReplay;
 
@@ -33,11 +33,17 @@ pub(super) fn run(args: &SiteReplay) -> anyhow::Result<Outcome> {
         }
     };
     let source = Source { file: &args.file, columns: &args.column, all: args.all };
-    let file = match read_weather(source, site, Reference::Short)? {
-        Ok(file) => file,
+    let days = read_weather(source, &site, |day| SeasonDay {
+        date: day.date,
+        et0_mm: site.et0_mm(day, Reference::Short),
+        rain_mm: day.rain,
+        air_c: day.t_min.zip(day.t_max),
+    })?;
+    let days = match days {
+        Ok(days) => days,
         Err(outcome) => return Ok(outcome),
     };
-    let season = match season(&file) {
+    let season = match Season::of(&days) {
         Ok(season) => season,
         Err(error) => {
             complain(format_args!("{}: {error}", args.file.display()));
@@ -46,25 +52,10 @@ pub(super) fn run(args: &SiteReplay) -> anyhow::Result<Outcome> {
     };
     say_filled(&season);
     let mut out = BufWriter::new(stdout().lock());
-    serde_json::to_writer(&mut out, &replayed(&opened, &file, &season))?;
+    serde_json::to_writer(&mut out, &replayed(&opened, &days, &season))?;
     writeln!(out)?;
     out.flush()?;
     Ok(Outcome::Done)
-}
-
-fn season(file: &WeatherFile) -> Result<Season, upland_core::replay::SeasonError> {
-    let days: Vec<SeasonDay> = file
-        .reading
-        .rows
-        .iter()
-        .map(|row| SeasonDay {
-            date: row.day.date,
-            et0_mm: file.site.et0_mm(&row.day, file.reference),
-            rain_mm: row.day.rain,
-            air_c: row.day.t_min.zip(row.day.t_max),
-        })
-        .collect();
-    Season::of(&days)
 }
 
 fn say_filled(season: &Season) {
@@ -79,21 +70,17 @@ fn say_filled(season: &Season) {
 }
 
 /// The normals that budgets are made from: those of the site file, else those of the weather.
-fn normals(opened: &Opened, file: &WeatherFile) -> Option<Normals> {
+fn normals(opened: &Opened, days: &[SeasonDay]) -> Option<Normals> {
     let own = opened.site.weather.as_ref().map(|(_, normals)| *normals);
     own.or_else(|| {
-        let days = file.reading.rows.iter().map(|row| NormalDay {
-            date: row.day.date,
-            et0_mm: file.site.et0_mm(&row.day, file.reference),
-            rain_mm: row.day.rain,
-        });
-        monthly_normals(days).ok()
+        let of_day = |day: &SeasonDay| NormalDay { date: day.date, et0_mm: day.et0_mm, rain_mm: day.rain_mm };
+        monthly_normals(days.iter().map(of_day)).ok()
     })
 }
 
-fn replayed(opened: &Opened, file: &WeatherFile, season: &Season) -> ReplayDoc {
+fn replayed(opened: &Opened, days: &[SeasonDay], season: &Season) -> ReplayDoc {
     let site = &opened.site;
-    let normals = normals(opened, file);
+    let normals = normals(opened, days);
     let first = season.dates[0];
     let situation = Situation { rules: &opened.rules, normals: normals.as_ref(), zone: &site.place.zone, first };
     let sunrise_hours = sunrise_hours(

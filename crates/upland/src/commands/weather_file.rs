@@ -7,21 +7,14 @@ use std::mem::discriminant;
 use std::path::Path;
 
 use anyhow::Context;
-use upland_core::climate::daily::{Guesses, Site};
+use upland_core::climate::daily::{DailyWeather, Et0, Guesses, Site};
 use upland_core::climate::quality::DayIssue;
 use upland_core::climate::reference_et::Reference;
 use upland_core::place::Position;
-use upland_formats::weather::{Column, Fault, FaultKind, MAX_BYTES, Mapping, Note, NoteKind, Reading, Table, read};
+use upland_formats::weather::{Column, Fault, FaultKind, MAX_BYTES, Mapping, Note, NoteKind, Table, read_each};
 
 use super::{Outcome, complain};
 use crate::args::{Surface, Weather};
-
-/// A file that was read, with the site it is for.
-pub(super) struct WeatherFile {
-    pub(super) site: Site,
-    pub(super) reference: Reference,
-    pub(super) reading: Reading,
-}
 
 /// Where weather comes from.
 #[derive(Debug, Clone, Copy)]
@@ -34,13 +27,20 @@ pub(super) struct Source<'a> {
     pub(super) all: bool,
 }
 
-/// Reads the file of the arguments. `Err` inside carries the exit status after everything that is
-/// wrong was said.
-pub(super) fn open(args: &Weather) -> anyhow::Result<Result<WeatherFile, Outcome>> {
+/// What is kept of the days of a file, or the exit status after everything that is wrong was said.
+type Kept<K> = Result<Vec<K>, Outcome>;
+
+/// Reads the file of the arguments and keeps of each day and its reference ET what `keep` makes of them.
+pub(super) fn read<K: Send>(
+    args: &Weather,
+    keep: impl Fn(&DailyWeather, Option<Et0>) -> K + Sync,
+) -> anyhow::Result<Kept<K>> {
     let columns: Option<Vec<_>> = args.column.iter().map(|(c, header)| Some((c.daily?, header.clone()))).collect();
     match (site(args), columns) {
         (Some(site), Some(columns)) => {
-            read_weather(Source { file: &args.file, columns: &columns, all: args.all }, site, reference(args))
+            let source = Source { file: &args.file, columns: &columns, all: args.all };
+            let reference = reference(args);
+            read_weather(source, &site, |day| keep(day, site.et0(day, reference)))
         }
         (Some(_), None) => {
             complain(format_args!("--column names a column of hourly files; say --timestep hourly"));
@@ -58,16 +58,15 @@ pub(super) const fn reference(args: &Weather) -> Reference {
     }
 }
 
-/// Reads a weather file for a site.
-pub(super) fn read_weather(
+/// Reads a weather file for a site, and keeps of each day what `keep` makes of it.
+pub(super) fn read_weather<K: Send>(
     source: Source<'_>,
-    site: Site,
-    reference: Reference,
-) -> anyhow::Result<Result<WeatherFile, Outcome>> {
-    let bytes = read_bytes(source.file)?;
-    let table = Table::parse(&bytes)?;
+    site: &Site,
+    keep: impl Fn(&DailyWeather) -> K + Sync,
+) -> anyhow::Result<Kept<K>> {
+    let table = Table::parse(&read_bytes(source.file)?)?;
     let mapping = Mapping::by_name(table.headers(), source.columns)?;
-    let reading = read(&table, &mapping, Some(&site));
+    let reading = read_each(&table, &mapping, Some(site), keep);
     let faults = reading.faults.iter().map(|f| (discriminant(&f.kind), f.line, Said(f)));
     complain_of(faults, source.all);
     if !reading.faults.is_empty() {
@@ -76,7 +75,7 @@ pub(super) fn read_weather(
         return Ok(Err(Outcome::BadData));
     }
     complain_of(reading.notes.iter().map(|n| (discriminant(&n.kind), n.line, SaidNote(n))), source.all);
-    Ok(Ok(WeatherFile { site, reference, reading }))
+    Ok(Ok(reading.rows))
 }
 
 /// Lines about rows that are alike and are said one by one; of the rest the number is said.
@@ -118,14 +117,18 @@ pub(super) fn site(args: &Weather) -> Option<Site> {
 pub(super) fn read_bytes(path: &Path) -> anyhow::Result<Vec<u8>> {
     // One byte over the limit is enough for the reader to say that the file is too large.
     let limit = MAX_BYTES as u64 + 1;
-    let mut bytes = Vec::new();
     if path.as_os_str() == "-" {
+        let mut bytes = Vec::new();
         stdin().lock().take(limit).read_to_end(&mut bytes).context("standard input cannot be read")?;
+        Ok(bytes)
     } else {
         let file = File::open(path).with_context(|| format!("{} cannot be opened", path.display()))?;
+        // At once as long as the file, not doubled again and again.
+        let length = file.metadata().map_or(0, |metadata| metadata.len().min(limit));
+        let mut bytes = Vec::with_capacity(usize::try_from(length).unwrap_or(0) + 1);
         file.take(limit).read_to_end(&mut bytes).with_context(|| format!("{} cannot be read", path.display()))?;
+        Ok(bytes)
     }
-    Ok(bytes)
 }
 
 struct Said<'a>(&'a Fault);
