@@ -13,8 +13,10 @@ use uuid::Uuid;
 
 use crate::context::{
     ControllerContext, ControllerRecord, FurtherWeather, NormalsVariant, PlaceContext, PlaceRecord, RevisionSummary,
-    SeriesRecord, Versioned, Weather, WeatherDay,
+    Role, SeriesRecord, Versioned, Weather, WeatherDay,
 };
+use crate::pages::shell::{Shell, ShellInput, View};
+use crate::show::Units;
 
 /// On which half of the Earth the place is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -166,4 +168,21 @@ pub(crate) fn days(half: Half) -> Vec<WeatherDay> {
 /// Noon of the day in UTC.
 pub(crate) fn moment(half: Half) -> DateTime<Utc> {
     half.today().and_hms_opt(12, 0, 0).unwrap().and_utc()
+}
+
+/// What stands round a page, for a lead.
+pub(crate) fn shell(units: Units) -> Shell {
+    Shell::of(ShellInput {
+        view: View::Places,
+        body_class: "form",
+        title: "A page".into(),
+        path: "/page",
+        user_name: "Oda",
+        company: "Averstane Grounds",
+        token: "token",
+        units,
+        role: Role::Lead,
+        last_action: None,
+        now: moment(Half::North).naive_utc(),
+    })
 }

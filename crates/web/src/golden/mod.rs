@@ -8,6 +8,7 @@ mod first_steps;
 pub(crate) mod fixture;
 mod hand_card;
 mod history;
+pub(crate) mod html;
 mod lists;
 mod measure;
 mod panel;
@@ -18,6 +19,7 @@ mod sensor_replays;
 mod soil_sensor;
 mod ways;
 mod weather_file;
+mod whole_pages;
 mod why;
 mod working;
 
