@@ -1,5 +1,6 @@
 use std::collections::{BTreeMap, HashSet};
-use std::ops::Range;
+use std::ops::ControlFlow;
+use std::sync::OnceLock;
 
 use rayon::prelude::*;
 
@@ -8,6 +9,7 @@ use super::file_error::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_RO
 use super::joined::StationHead;
 use super::layout::{Layout, decode, find};
 use super::mapping::{Recognised, recognise};
+use super::pieces::{LineCount, Piece, Rows, malformed, splitter, start_of};
 
 /// A file of headers and rows. The rows are split anew each time they are read, so that a file
 /// takes no more memory than its text.
@@ -19,26 +21,14 @@ pub struct Table {
     headers: Vec<String>,
     /// The units under the headers, where the file has a line of them.
     units: Vec<String>,
-    /// The first value of each column that is not blank.
-    first_values: Vec<Option<String>>,
+    /// The first value of each column that is not blank, once somebody asks.
+    first_values: OnceLock<Vec<Option<String>>>,
     /// The text from the header on.
     text: String,
-    /// The rows in pieces of [`PIECE`], which can be read side by side.
+    /// The rows in pieces, which can be read side by side.
     pieces: Vec<Piece>,
     rows: usize,
     amendments: Amendments,
-}
-
-/// Rows of a piece: enough that reading one takes far longer than handing it to a thread.
-const PIECE: usize = 2048;
-
-/// A stretch of a file that begins and ends with whole rows.
-#[derive(Debug, Clone)]
-struct Piece {
-    /// Its bytes of the text.
-    bytes: Range<usize>,
-    /// The line of the file that the bytes begin on.
-    line: u64,
 }
 
 /// What a person changes of a file before it is imported. The file itself stays as it was sent.
@@ -113,35 +103,16 @@ impl Table {
         if let Some(twice) = headers.iter().find(|h| !h.is_empty() && !seen.insert(h.as_str())) {
             return Err(FileError::HeaderTwice(twice.clone()));
         }
-        let (mut first_values, mut rows) = (vec![None; headers.len()], 0);
         let mut record = csv::StringRecord::new();
         let mut units = Vec::new();
         if layout.units && reader.read_record(&mut record).map_err(malformed)? {
             units = record.iter().map(|cell| cell.trim().to_owned()).collect();
         }
-        let mut lines = LineCount::from(layout.preamble as u64 + 1, text.as_bytes());
-        let mut pieces: Vec<Piece> = Vec::new();
-        while reader.read_record(&mut record).map_err(malformed)? {
-            if rows % PIECE == 0 {
-                let (start, line) = lines.at_record(start_of(&record));
-                if let Some(last) = pieces.last_mut() {
-                    last.bytes.end = start;
-                }
-                pieces.push(Piece { bytes: start..text.len(), line });
-            }
-            rows += 1;
-            if rows > most {
-                return Err(FileError::TooManyRows { most });
-            }
-            for (first, cell) in first_values.iter_mut().zip(&record).filter(|(first, _)| first.is_none()) {
-                *first = Some(cell.trim()).filter(|c| !c.is_empty()).map(str::to_owned);
-            }
-        }
-        if rows == 0 {
-            return Err(FileError::NoRows);
-        }
+        let from = start_of(Some(reader.position()));
+        let Rows { pieces, count } = Rows::find(&text, from, layout.preamble as u64 + 1, layout.separator, most)?;
+        let first_values = OnceLock::new();
         let amendments = Amendments::default();
-        Ok(Self { layout, head, headers, units, first_values, text, pieces, rows, amendments })
+        Ok(Self { layout, head, headers, units, first_values, text, pieces, rows: count, amendments })
     }
 
     /// How the file is laid out.
@@ -219,7 +190,20 @@ impl Table {
     /// The first value of a column that is not blank.
     #[must_use]
     pub fn first_value(&self, column: usize) -> Option<&str> {
-        self.first_values.get(column)?.as_deref()
+        self.first_values.get_or_init(|| self.find_first_values()).get(column)?.as_deref()
+    }
+
+    fn find_first_values(&self) -> Vec<Option<String>> {
+        let mut values = vec![None; self.headers.len()];
+        let _ = self.pieces.iter().try_for_each(|piece| {
+            self.try_each_row_of_file(piece, |_, record| {
+                for (first, cell) in values.iter_mut().zip(record).filter(|(first, _)| first.is_none()) {
+                    *first = Some(cell.trim()).filter(|c| !c.is_empty()).map(str::to_owned);
+                }
+                if values.iter().all(Option::is_some) { ControlFlow::Break(()) } else { ControlFlow::Continue(()) }
+            })
+        });
+        values
     }
 
     /// The table with what a person changed of it. A text that is the file's own is no change.
@@ -299,26 +283,27 @@ impl Table {
     }
 
     fn each_row_of_file(&self, piece: &Piece, mut row: impl FnMut(u64, &csv::StringRecord)) {
+        let _ = self.try_each_row_of_file(piece, |line, record| {
+            row(line, record);
+            ControlFlow::Continue(())
+        });
+    }
+
+    fn try_each_row_of_file(
+        &self,
+        piece: &Piece,
+        mut row: impl FnMut(u64, &csv::StringRecord) -> ControlFlow<()>,
+    ) -> ControlFlow<()> {
         let text = &self.text[piece.bytes.clone()];
         let mut reader = splitter(self.layout.separator).has_headers(false).from_reader(text.as_bytes());
         let mut lines = LineCount::from(piece.line, text.as_bytes());
         let mut record = csv::StringRecord::new();
         // The whole file was split once before, so nothing can be malformed.
         while reader.read_record(&mut record).unwrap_or(false) {
-            row(lines.at_record(start_of(&record)).1, &record);
+            row(lines.at_record(start_of(record.position())).1, &record)?;
         }
+        ControlFlow::Continue(())
     }
-}
-
-fn splitter(separator: u8) -> csv::ReaderBuilder {
-    let mut splitter = csv::ReaderBuilder::new();
-    splitter.delimiter(separator).flexible(true);
-    splitter
-}
-
-/// Where a record begins, or the line ends before it.
-fn start_of(record: &csv::StringRecord) -> usize {
-    record.position().map_or(0, |position| usize::try_from(position.byte()).unwrap_or(usize::MAX))
 }
 
 /// Where a text goes on after its first lines.
@@ -340,34 +325,4 @@ pub(super) fn number(cell: &str, decimal_comma: bool) -> Option<Option<f64>> {
         None if cell.is_empty() || MISSING.iter().any(|word| cell.eq_ignore_ascii_case(word)) => Some(None),
         None => None,
     }
-}
-
-/// Counts lines up to where records start. The reader's own count is one short after Windows line
-/// ends and stops at blank lines, and a technician looks the line up in an editor.
-struct LineCount<'a> {
-    bytes: &'a [u8],
-    at: usize,
-    line: u64,
-}
-
-impl<'a> LineCount<'a> {
-    /// Of bytes that begin on a line of the file.
-    const fn from(line: u64, bytes: &'a [u8]) -> Self {
-        Self { bytes, at: 0, line }
-    }
-
-    /// The first byte and the line of the record that starts at this byte or after the line ends that follow it.
-    fn at_record(&mut self, start: usize) -> (usize, u64) {
-        let start = start.min(self.bytes.len());
-        let skipped = self.bytes[start..].iter().take_while(|b| matches!(b, b'\r' | b'\n')).count();
-        let end = (start + skipped).max(self.at);
-        self.line += self.bytes[self.at..end].iter().filter(|b| **b == b'\n').count() as u64;
-        self.at = end;
-        (self.at, self.line)
-    }
-}
-
-fn malformed(error: csv::Error) -> FileError {
-    let line = error.position().map_or(1, csv::Position::line);
-    FileError::Malformed { line, what: error.to_string() }
 }

@@ -3,6 +3,7 @@
 
 mod ahead;
 mod conflict;
+mod due;
 mod effect;
 mod first_steps;
 pub(crate) mod fixture;
@@ -40,7 +41,7 @@ use crate::pages::stations::{Sheet, SheetInput, StationsLiveTemplate, filled};
 use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
 use crate::pages::working::{Figure, Provenances};
 use crate::pages::year::{YearInput, YearLiveTemplate, YearView};
-use crate::pages::{dial, door_card, due, field, findings, log, round, sensors, temporary, today};
+use crate::pages::{dial, door_card, field, findings, log, round, sensors, temporary, today};
 use crate::show::Units;
 use crate::words::Words;
 use fixture::{Half, context, days, moment};
@@ -144,7 +145,7 @@ fn today_and_the_steps() {
     each("today", |half, units| {
         let context = context(half);
         let state = field::FieldState::default();
-        let todo = due::due(&context, &state, half.today());
+        let todo = crate::pages::due::due(&context, &state, half.today());
         let contexts = [context.clone()];
         // A record that goes up to yesterday, whatever the half.
         let late = half.today() - days(half).last().unwrap().date - TimeDelta::days(1);
