@@ -1,10 +1,10 @@
 //! Series, imports and what is read of them.
 
-use chrono::{NaiveDate, TimeDelta};
+use chrono::{Datelike, NaiveDate, TimeDelta};
 use upland_store::*;
 use uuid::Uuid;
 
-use crate::fixture::{Company, company, revision, series, store};
+use crate::fixture::{Company, company, hours, revision, series, store};
 
 /// A series of a name with a hundred days; its id and that of its import.
 async fn imported(c: &Company, name: &str) -> (Uuid, Uuid) {
@@ -88,4 +88,27 @@ async fn pages_and_commands_have_limits_of_their_own() {
     // Options that an address states are those of whoever wrote it.
     let own = Store::new(&format!("{address}?options=-c%20lock_timeout%3D1000"), 1).unwrap();
     assert_eq!(testing::setting(&own, "lock_timeout").await.unwrap(), "1s");
+}
+
+/// Right after the import of half a century the database knows nothing of it, and plans as for a single day. With two
+/// tables joined row by row a page was cut off after seven seconds.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_long_record_is_read_before_the_database_knows_how_long_it_is() {
+    let store = store().await;
+    let c = company(&store, "one").await;
+    let days = 18_000;
+    let (id, mut new) = (Uuid::new_v4(), revision(days));
+    let import = new.id;
+    let last = new.days.last().map(|day| day.date).unwrap();
+    let has_et0 = |date: NaiveDate| date.day() != 13;
+    new.et0.retain(|(date, ..)| has_et0(*date));
+    new.hours = new.days.iter().map(|d| (d.date, DayHours { brought_by: None, hours: hours(d.date) })).collect();
+    c.put(id, 0, Record::Series(Some(series(import)), Some(Box::new(new)))).await.unwrap();
+    let read = c.account.record_days(import).await.unwrap();
+    assert_eq!((read.len() as i64, read.last().map(|day| day.weather.date)), (days, Some(last)));
+    let between = c.account.days_between(&[import], [new_year(), last]).await.unwrap();
+    assert_eq!(between.len() as i64, days);
+    assert!(between.iter().zip(&read).all(|((_, a), b)| (a.date, a.et0_mm) == (b.weather.date, b.et0_mm)));
+    assert!(read.iter().all(|day| day.et0_mm.is_some() == has_et0(day.weather.date) && day.has_hours));
+    assert_eq!(c.account.record_hours(import, None).await.unwrap().len() as i64, days);
 }
