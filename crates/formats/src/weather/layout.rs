@@ -1,9 +1,9 @@
 //! How a file is laid out: its characters, what separates its columns, where its header stands.
 
-use encoding_rs::{UTF_8, UTF_16BE, UTF_16LE, WINDOWS_1252};
+use encoding_rs::{UTF_16BE, UTF_16LE, WINDOWS_1252};
 
 use super::column::Column;
-use super::file_error::{FileError, MAX_COLUMNS};
+use super::file_error::{FileError, MAX_BYTES, MAX_COLUMNS};
 use super::mapping::recognise;
 
 /// Lines over the header in which loggers tell about themselves.
@@ -53,22 +53,51 @@ impl Layout {
     }
 }
 
-/// The text of a file.
-///
-/// # Errors
-/// [`FileError::NotText`] for bytes that no text has.
-pub(super) fn decode(bytes: &[u8]) -> Result<(String, Encoding), FileError> {
-    for (mark, encoding) in [(&[0xff, 0xfe][..], UTF_16LE), (&[0xfe, 0xff][..], UTF_16BE)] {
-        if bytes.starts_with(mark) {
-            let (text, _) = encoding.decode_with_bom_removal(bytes);
-            return refuse_binary(text.as_bytes()).map(|()| (text.into_owned(), Encoding::Utf16));
+/// A file as text. The bytes of UTF-8 become the text itself, so that a long file is not kept twice.
+#[derive(Debug, Clone)]
+pub(super) struct TextFile {
+    text: String,
+    pub(super) encoding: Encoding,
+    /// The bytes of any other encoding.
+    sent: Option<Vec<u8>>,
+}
+
+impl TextFile {
+    /// Reads bytes as text.
+    ///
+    /// # Errors
+    /// [`FileError`] for bytes that no text has, or for too many.
+    pub(super) fn read(bytes: Vec<u8>) -> Result<Self, FileError> {
+        if bytes.len() > MAX_BYTES {
+            return Err(FileError::TooLarge);
+        }
+        for (mark, encoding) in [(&[0xff, 0xfe][..], UTF_16LE), (&[0xfe, 0xff][..], UTF_16BE)] {
+            if bytes.starts_with(mark) {
+                let text = encoding.decode_with_bom_removal(&bytes).0.into_owned();
+                refuse_binary(text.as_bytes())?;
+                return Ok(Self { text, encoding: Encoding::Utf16, sent: Some(bytes) });
+            }
+        }
+        refuse_binary(&bytes)?;
+        match String::from_utf8(bytes) {
+            Ok(text) => Ok(Self { text, encoding: Encoding::Utf8, sent: None }),
+            Err(other) => {
+                let bytes = other.into_bytes();
+                let text = WINDOWS_1252.decode_without_bom_handling(&bytes).0.into_owned();
+                Ok(Self { text, encoding: Encoding::Windows1252, sent: Some(bytes) })
+            }
         }
     }
-    refuse_binary(bytes)?;
-    if let Some(text) = UTF_8.decode_without_bom_handling_and_without_replacement(bytes) {
-        return Ok((text.trim_start_matches('\u{feff}').to_owned(), Encoding::Utf8));
+
+    /// The text without the mark that it may begin with.
+    pub(super) fn text(&self) -> &str {
+        self.text.trim_start_matches('\u{feff}')
     }
-    Ok((WINDOWS_1252.decode_without_bom_handling(bytes).0.into_owned(), Encoding::Windows1252))
+
+    /// The bytes that were read.
+    pub(super) fn into_bytes(self) -> Vec<u8> {
+        self.sent.unwrap_or_else(|| self.text.into_bytes())
+    }
 }
 
 fn refuse_binary(bytes: &[u8]) -> Result<(), FileError> {
@@ -180,7 +209,12 @@ mod tests {
             let table = table(&bytes);
             assert_eq!(table.headers(), ["date", "tmax (°C)"], "{encoding:?}");
             assert_eq!(table.layout().encoding, encoding);
+            assert_eq!(TextFile::read(bytes.clone()).unwrap().into_bytes(), bytes, "{encoding:?}");
         }
+        let marked = "\u{feff}date,tmax_c\n";
+        let file = TextFile::read(marked.into()).unwrap();
+        assert_eq!(file.text(), "date,tmax_c\n");
+        assert_eq!(file.into_bytes(), marked.as_bytes());
     }
 
     #[test]

@@ -26,7 +26,7 @@ pub use hourly::{
     HourColumn, HourFault, HourFaultKind, HourMapping, HourMappingError, HourNote, HourNoteKind, HourReading,
     read_hours,
 };
-pub use joined::{StationHead, to_days};
+pub use joined::{AsDays, StationHead, to_days};
 pub use layout::{Encoding, Layout};
 pub use mapping::{Assigned, Mapping, MappingError, Recognised, recognise};
 pub use propose::{Evidence, Proposal, date_orders, propose_unit};

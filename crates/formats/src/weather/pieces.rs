@@ -2,7 +2,7 @@
 
 use std::ops::Range;
 
-use memchr::{memchr, memchr2_iter};
+use memchr::{memchr, memchr_iter, memchr2_iter};
 
 use super::file_error::FileError;
 
@@ -27,12 +27,12 @@ pub(super) struct Rows {
 }
 
 impl Rows {
-    /// The rows of a text from a byte on, at most so many. `line` is the line of the file that the text begins on.
+    /// The rows of the text of a file from a byte on, at most so many.
     ///
     /// # Errors
     /// [`FileError`] where there are none or too many, or where they cannot be split.
-    pub(super) fn find(text: &str, from: usize, line: u64, separator: u8, most: usize) -> Result<Self, FileError> {
-        let mut found = Found { lines: LineCount::from(line, text.as_bytes()), most, rows: Self::none() };
+    pub(super) fn find(text: &str, from: usize, separator: u8, most: usize) -> Result<Self, FileError> {
+        let mut found = Found { lines: LineCount::from(1, text.as_bytes()), most, rows: Self::none() };
         // A quoted cell may go on over lines. Without quotes every line with something on it is a row.
         match memchr(b'"', &text.as_bytes()[from..]) {
             None => found.by_lines(from)?,
@@ -135,7 +135,7 @@ impl<'a> LineCount<'a> {
         let start = start.min(self.bytes.len());
         let skipped = self.bytes[start..].iter().take_while(|b| matches!(b, b'\r' | b'\n')).count();
         let end = (start + skipped).max(self.at);
-        self.line += self.bytes[self.at..end].iter().filter(|b| **b == b'\n').count() as u64;
+        self.line += memchr_iter(b'\n', &self.bytes[self.at..end]).count() as u64;
         self.at = end;
         (self.at, self.line)
     }
@@ -159,21 +159,21 @@ mod tests {
     #[test]
     fn many_rows_are_found_in_pieces_that_join() {
         let text = "1,2\r\n\r\n".repeat(3 * PIECE);
-        let rows = Rows::find(&text, 0, 5, b',', usize::MAX).unwrap();
+        let rows = Rows::find(&text, 0, b',', usize::MAX).unwrap();
         assert_eq!(rows.count, 3 * PIECE);
         let starts: Vec<usize> = rows.pieces.iter().map(|piece| piece.bytes.start).collect();
         assert_eq!(starts, [0, 7 * PIECE, 14 * PIECE]);
         let lines: Vec<u64> = rows.pieces.iter().map(|piece| piece.line).collect();
-        assert_eq!(lines, [0, 1, 2].map(|n| 5 + n * 2 * PIECE as u64));
+        assert_eq!(lines, [0, 1, 2].map(|n| 1 + n * 2 * PIECE as u64));
         assert!(rows.pieces.windows(2).all(|two| two[0].bytes.end == two[1].bytes.start));
         assert_eq!(rows.pieces.last().unwrap().bytes.end, text.len());
     }
 
     #[test]
     fn none_and_too_many_are_errors() {
-        assert_eq!(Rows::find("a,b\n\r\n", 4, 1, b',', 9), Err(FileError::NoRows));
-        assert_eq!(Rows::find("1\n2\n3", 0, 1, b',', 2), Err(FileError::TooManyRows { most: 2 }));
-        assert_eq!(Rows::find("\"1\"\n2\n3", 0, 1, b',', 2), Err(FileError::TooManyRows { most: 2 }));
+        assert_eq!(Rows::find("a,b\n\r\n", 4, b',', 9), Err(FileError::NoRows));
+        assert_eq!(Rows::find("1\n2\n3", 0, b',', 2), Err(FileError::TooManyRows { most: 2 }));
+        assert_eq!(Rows::find("\"1\"\n2\n3", 0, b',', 2), Err(FileError::TooManyRows { most: 2 }));
     }
 
     proptest! {

@@ -370,7 +370,7 @@ mod tests {
     proptest! {
         #[test]
         fn no_bytes_make_the_reader_panic(bytes in proptest::collection::vec(any::<u8>(), 0..400)) {
-            let _ = Table::parse(&bytes);
+            let _ = Table::parse(bytes);
         }
 
         #[test]

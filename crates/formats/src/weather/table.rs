@@ -5,9 +5,9 @@ use std::sync::OnceLock;
 use rayon::prelude::*;
 
 use super::day_hours;
-use super::file_error::{FileError, MAX_BYTES, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
+use super::file_error::{FileError, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
 use super::joined::StationHead;
-use super::layout::{Layout, decode, find};
+use super::layout::{Layout, TextFile, find};
 use super::mapping::{Recognised, recognise};
 use super::pieces::{LineCount, Piece, Rows, malformed, splitter, start_of};
 
@@ -23,8 +23,7 @@ pub struct Table {
     units: Vec<String>,
     /// The first value of each column that is not blank, once somebody asks.
     first_values: OnceLock<Vec<Option<String>>>,
-    /// The text from the header on.
-    text: String,
+    file: TextFile,
     /// The rows in pieces, which can be read side by side.
     pieces: Vec<Piece>,
     rows: usize,
@@ -69,32 +68,29 @@ impl Table {
     ///
     /// # Errors
     /// [`FileError`], always before anything is kept.
-    pub fn parse(bytes: &[u8]) -> Result<Self, FileError> {
-        Self::parse_up_to(bytes, MAX_ROWS)
+    pub fn parse(bytes: impl Into<Vec<u8>>) -> Result<Self, FileError> {
+        Self::of(TextFile::read(bytes.into())?, MAX_ROWS)
     }
 
     /// The same for a file with a row an hour.
     ///
     /// # Errors
     /// As for [`Table::parse`].
-    pub fn parse_hours(bytes: &[u8]) -> Result<Self, FileError> {
-        Self::parse_up_to(bytes, MAX_HOUR_ROWS)
+    pub fn parse_hours(bytes: impl Into<Vec<u8>>) -> Result<Self, FileError> {
+        Self::of(TextFile::read(bytes.into())?, MAX_HOUR_ROWS)
     }
 
-    fn parse_up_to(bytes: &[u8], most: usize) -> Result<Self, FileError> {
-        if bytes.len() > MAX_BYTES {
-            return Err(FileError::TooLarge);
-        }
-        let (mut text, encoding) = decode(bytes)?;
+    /// The table of a file, with at most so many rows.
+    pub(super) fn of(file: TextFile, most: usize) -> Result<Self, FileError> {
+        let text = file.text();
         if text.trim().is_empty() {
             return Err(FileError::Empty);
         }
-        let layout = find(&text, encoding);
+        let layout = find(text, file.encoding);
         let above: Vec<String> = text.lines().take(layout.preamble).map(str::to_owned).collect();
         let head = StationHead::read(&above);
-        // In place: a second copy would be as long as the file.
-        drop(text.drain(..start_of_line(&text, layout.preamble)));
-        let mut reader = splitter(layout.separator).from_reader(text.as_bytes());
+        let start = start_of_line(text, layout.preamble);
+        let mut reader = splitter(layout.separator).from_reader(&text.as_bytes()[start..]);
         let headers: Vec<String> = reader.headers().map_err(malformed)?.iter().map(|h| h.trim().to_owned()).collect();
         if headers.len() > MAX_COLUMNS {
             return Err(FileError::TooManyColumns { found: headers.len() });
@@ -108,11 +104,16 @@ impl Table {
         if layout.units && reader.read_record(&mut record).map_err(malformed)? {
             units = record.iter().map(|cell| cell.trim().to_owned()).collect();
         }
-        let from = start_of(Some(reader.position()));
-        let Rows { pieces, count } = Rows::find(&text, from, layout.preamble as u64 + 1, layout.separator, most)?;
+        let from = start + start_of(Some(reader.position()));
+        let Rows { pieces, count } = Rows::find(text, from, layout.separator, most)?;
         let first_values = OnceLock::new();
         let amendments = Amendments::default();
-        Ok(Self { layout, head, headers, units, first_values, text, pieces, rows: count, amendments })
+        Ok(Self { layout, head, headers, units, first_values, file, pieces, rows: count, amendments })
+    }
+
+    /// The file that the table was read from.
+    pub(super) fn into_file(self) -> TextFile {
+        self.file
     }
 
     /// How the file is laid out.
@@ -294,7 +295,7 @@ impl Table {
         piece: &Piece,
         mut row: impl FnMut(u64, &csv::StringRecord) -> ControlFlow<()>,
     ) -> ControlFlow<()> {
-        let text = &self.text[piece.bytes.clone()];
+        let text = &self.file.text()[piece.bytes.clone()];
         let mut reader = splitter(self.layout.separator).has_headers(false).from_reader(text.as_bytes());
         let mut lines = LineCount::from(piece.line, text.as_bytes());
         let mut record = csv::StringRecord::new();

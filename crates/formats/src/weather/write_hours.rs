@@ -93,7 +93,7 @@ mod tests {
     #[test]
     fn what_is_written_can_be_imported_again() {
         let zone = chrono_tz::Tz::Europe__Madrid;
-        let joined = to_days(write_hours(&hours()).as_bytes(), zone).unwrap().unwrap();
+        let joined = to_days(write_hours(&hours()), zone).unwrap().joined().unwrap();
         let table = Table::parse(joined.as_bytes()).unwrap();
         let assigned = (0..table.headers().len())
             .filter_map(|index| {

@@ -10,7 +10,7 @@ const BY_PVLIB: &[u8] = include_bytes!("files/pvgis-excerpt.days.csv");
 /// a unit of the fourth decimal.
 #[test]
 fn a_typical_year_joins_to_the_days_that_pvlib_reads() {
-    let joined = to_days(EPW, chrono_tz::UTC).unwrap().unwrap();
+    let joined = to_days(EPW, chrono_tz::UTC).unwrap().joined().unwrap();
     let (ours, theirs) = (Table::parse(joined.as_bytes()).unwrap(), Table::parse(BY_PVLIB).unwrap());
     assert_eq!((ours.len(), theirs.len()), (36, 36));
     assert_eq!(ours.texts(0), {

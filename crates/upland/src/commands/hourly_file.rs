@@ -26,7 +26,7 @@ pub(super) fn open(args: &Weather) -> anyhow::Result<Result<HourlyFile, Outcome>
         complain(format_args!("--column names a column of daily files; leave out --timestep hourly"));
         return Ok(Err(Outcome::Usage));
     };
-    let table = Table::parse_hours(&read_bytes(&args.file)?)?;
+    let table = Table::parse_hours(read_bytes(&args.file)?)?;
     let mapping = HourMapping::by_name(table.headers(), &columns)?;
     let reading = read_hours(&table, &mapping, &site);
     complain_of(reading.faults.iter().map(|f| (discriminant(&f.kind), f.line, Said(f))), args.all);

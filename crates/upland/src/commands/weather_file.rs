@@ -64,7 +64,7 @@ pub(super) fn read_weather<K: Send>(
     site: &Site,
     keep: impl Fn(&DailyWeather) -> K + Sync,
 ) -> anyhow::Result<Kept<K>> {
-    let table = Table::parse(&read_bytes(source.file)?)?;
+    let table = Table::parse(read_bytes(source.file)?)?;
     let mapping = Mapping::by_name(table.headers(), source.columns)?;
     let reading = read_each(&table, &mapping, Some(site), keep);
     let faults = reading.faults.iter().map(|f| (discriminant(&f.kind), f.line, Said(f)));

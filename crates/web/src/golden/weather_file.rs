@@ -55,7 +55,7 @@ fn a_file_with_errors_and_one_without() {
     each("weather_file", |_, units| {
         let told = [sound(), faulty()].map(|bytes| {
             let (form, view, importable) = looked_at(&bytes, &[], units);
-            let table = Table::parse(&bytes).unwrap();
+            let table = Table::parse(&bytes[..]).unwrap();
             let view = FilePreview { plate: None, ..view };
             format!("{:#?}\n{view:#?}\ncan be imported: {}", column_rows(&form, &table), importable.is_some())
         });

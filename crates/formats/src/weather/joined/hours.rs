@@ -6,11 +6,13 @@ use std::collections::HashMap;
 use chrono_tz::Tz;
 
 use super::super::day_hours;
+use super::super::file_error::{FileError, MAX_HOUR_ROWS};
+use super::super::layout::TextFile;
 use super::super::table::Table;
 use super::clock::{Clock, Hours};
 use super::source::{Source, sources};
 use super::stamp::{StampDay, Stamps};
-use super::{StationHead, Sum, cell};
+use super::{AsDays, StationHead, Sum, cell};
 
 /// Fewer rows than this a day, in the mean, are no table of hours: a file of days with some dates twice.
 const LEAST_ROWS_A_DAY: usize = 4;
@@ -18,22 +20,32 @@ const LEAST_ROWS_A_DAY: usize = 4;
 /// After so many days it is known whether it is a table of hours: a long file of days is not kept twice.
 const TELLING_DAYS: usize = 1000;
 
-/// The days of a file with many rows a day.
-pub(super) fn days(bytes: &[u8], zone: Tz) -> Option<String> {
-    let table = Table::parse_hours(bytes).ok()?;
+/// The days of a file with many rows a day; any other comes back as it was sent.
+pub(super) fn days(file: TextFile, zone: Tz) -> Result<AsDays, FileError> {
+    let table = Table::of(file, MAX_HOUR_ROWS)?;
+    match joined(&table, zone) {
+        Some(joining) => {
+            let head = StationHead { joined_rows: Some(table.len()), ..table.head() };
+            // What comes out is nearly as long as the file: it is not kept beside it.
+            drop(table);
+            Ok(AsDays::Joined(joining.written(head)))
+        }
+        None => Ok(AsDays::AsSent(table.into_file().into_bytes())),
+    }
+}
+
+/// The days of a table with many rows a day; nothing for any other.
+fn joined(table: &Table, zone: Tz) -> Option<Joining> {
     let stamps = |at: usize| Stamps::of(&table.title(at), zone);
     let is_dated = |at: &usize| table.first_value(*at).is_some_and(|v| stamps(*at).day(v).is_some());
     let dated = (0..table.headers().len()).find(is_dated)?;
-    let mut joining = Joining::new(&table, dated, zone);
+    let mut joining = Joining::new(table, dated, zone);
     table.each_row(|_, record| joining.add(record));
     joining.close();
     if joining.has_few_rows || table.len() < LEAST_ROWS_A_DAY * joining.days.len() || joining.sources.is_empty() {
         return None;
     }
-    let head = StationHead { joined_rows: Some(table.len()), ..table.head() };
-    // What comes out is nearly as long as the file: it is not kept beside it.
-    drop(table);
-    Some(joining.written(head))
+    Some(joining)
 }
 
 /// The days of a file while its rows are read.
@@ -205,6 +217,11 @@ fn usual(rows: impl Iterator<Item = u32>) -> u32 {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    /// The table of days that bytes are joined to.
+    fn days(bytes: &[u8], zone: Tz) -> Option<String> {
+        super::days(TextFile::read(bytes.to_vec()).unwrap(), zone).unwrap().joined()
+    }
 
     /// Two days of hours: the temperature goes from 10 to 33, rain falls in two hours, one hour is missing.
     fn hourly(stamp: impl Fn(u32, u32) -> String, header: &str) -> String {

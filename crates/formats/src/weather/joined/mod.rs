@@ -16,8 +16,8 @@ use chrono_tz::Tz;
 
 use super::column::Column;
 use super::day_hours::push_number;
-use super::file_error::{FileError, MAX_BYTES};
-use super::layout::decode;
+use super::file_error::FileError;
+use super::layout::TextFile;
 
 /// A day needs this share of its usual rows, in tenths, or its value is missing. Ours.
 const ENOUGH_TENTHS: u32 = 9;
@@ -106,8 +106,36 @@ impl StationHead {
     }
 }
 
-/// A file joined to a table of days; nothing for one that is such a table already, or that is read as one to find out
-/// what is wrong with it.
+/// What joining a file came to.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum AsDays {
+    /// A table of days as a person could have written it.
+    Joined(String),
+    /// Nothing: the file, as it was sent, is such a table already, or is read as one to find out what is wrong with it.
+    AsSent(Vec<u8>),
+}
+
+impl AsDays {
+    /// The table that the file was joined to.
+    #[must_use]
+    pub fn joined(self) -> Option<String> {
+        match self {
+            Self::Joined(days) => Some(days),
+            Self::AsSent(_) => None,
+        }
+    }
+
+    /// The bytes of a table of days.
+    #[must_use]
+    pub fn into_bytes(self) -> Vec<u8> {
+        match self {
+            Self::Joined(days) => days.into_bytes(),
+            Self::AsSent(bytes) => bytes,
+        }
+    }
+}
+
+/// A file joined to a table of days.
 ///
 /// - Rows of an hour or less: highest and lowest temperature and humidity, mean wind and dew point, mean or sum of the
 ///   radiation as its unit says, sum of the rain, by the date as it is written (a stamp of 24:00 belongs to the day
@@ -119,21 +147,13 @@ impl StationHead {
 /// - GHCN-Daily's fixed columns (`.dly`): values that failed the archive's own checks are missing.
 ///
 /// # Errors
-/// [`FileError`] where the bytes are no text or too many.
-pub fn to_days(bytes: &[u8], zone: Tz) -> Result<Option<String>, FileError> {
-    if bytes.len() > MAX_BYTES {
-        return Err(FileError::TooLarge);
+/// [`FileError`] where the bytes are no text, no table or too many.
+pub fn to_days(bytes: impl Into<Vec<u8>>, zone: Tz) -> Result<AsDays, FileError> {
+    let file = TextFile::read(bytes.into())?;
+    match typical::days(file.text()).or_else(|| fixed::days(file.text())) {
+        Some(days) => Ok(AsDays::Joined(days)),
+        None => hours::days(file, zone),
     }
-    let (text, _) = decode(bytes)?;
-    if let Some(days) = typical::days(&text) {
-        return Ok(Some(days));
-    }
-    if let Some(days) = fixed::days(&text) {
-        return Ok(Some(days));
-    }
-    // Hours are split from the file itself: its text is not needed twice.
-    drop(text);
-    Ok(hours::days(bytes, zone))
 }
 
 /// Values of one element on one day.
@@ -231,10 +251,10 @@ mod tests {
         for day in 0..3000 {
             text.push_str(&format!("{:04}-{:02}-{:02},20,10\n", 1990 + day / 336, 1 + day / 28 % 12, 1 + day % 28));
         }
-        assert_eq!(to_days(text.as_bytes(), Tz::UTC).unwrap(), None);
+        assert_eq!(to_days(text.as_bytes(), Tz::UTC).unwrap(), AsDays::AsSent(text.into_bytes()));
         let epw = |year: u32| {
             let rows: String = (1..=24).map(|hour| format!("{year},6,1,{hour},60,x,20.0,8.0\n")).collect();
-            to_days(format!("LOCATION,x\n{rows}").as_bytes(), Tz::UTC).unwrap()
+            to_days(format!("LOCATION,x\n{rows}"), Tz::UTC).unwrap().joined()
         };
         assert!(epw(1995).is_some());
         assert_eq!(epw(99_999), None);
@@ -242,8 +262,12 @@ mod tests {
 
     #[test]
     fn a_table_of_days_stays_as_it_is() {
-        assert_eq!(to_days(b"date,tmax_c,tmin_c\n2026-06-01,20,10\n2026-06-02,21,9\n", Tz::UTC).unwrap(), None);
-        assert_eq!(to_days(b"", Tz::UTC).unwrap(), None);
-        assert!(to_days(&[0xff, 0xd8, 0, 1], Tz::UTC).is_err());
+        let days = "\u{feff}date,tmax_c (°C),tmin_c\n2026-06-01,20,10\n2026-06-02,21,9\n";
+        let latin: Vec<u8> = days.chars().skip(1).map(|c| u8::try_from(u32::from(c)).unwrap()).collect();
+        for bytes in [days.as_bytes().to_vec(), latin] {
+            assert_eq!(to_days(bytes.clone(), Tz::UTC).unwrap(), AsDays::AsSent(bytes));
+        }
+        assert_eq!(to_days(b"", Tz::UTC), Err(FileError::Empty));
+        assert!(to_days([0xff, 0xd8, 0, 1], Tz::UTC).is_err());
     }
 }

@@ -48,8 +48,8 @@ pub(super) async fn keep_typed(user: &SignedIn, id: Uuid, form: &Form) -> Result
 
 pub(super) async fn sent(user: &SignedIn, id: Uuid) -> Result<Sent, PageError> {
     let Upload { file_name, content, typed } = user.account.upload(id).await?;
-    let parsed = apart(move || Table::parse(&content).map(|table| (content.len(), table))).await?;
-    let (size, table) = parsed.map_err(|e| PageError::Ours(Box::new(e)))?;
+    let size = content.len();
+    let table = apart(move || Table::parse(content)).await?.map_err(|e| PageError::Ours(Box::new(e)))?;
     Ok(Sent { name: file_name, size, table, typed })
 }
 

@@ -10,7 +10,7 @@ use crate::apart::apart;
 use crate::error::Page;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::made;
-use crate::handlers::uploaded_file::{keep, uploaded_file};
+use crate::handlers::uploaded_file::{UploadedFile, keep, uploaded_file};
 use crate::pages::weather_file::file_error;
 use crate::state::App;
 
@@ -29,23 +29,22 @@ pub(crate) async fn upload(
     };
     // The place must be the company's before anything is kept for it.
     let zone = user.account.place(place).await?.value.place.zone;
-    let (file, refused) = apart(move || {
-        let mut file = file;
-        let refused = if file.too_large { Some(FileError::TooLarge) } else { as_days(&mut file.bytes, zone).err() };
-        (file, refused)
-    })
-    .await?;
-    if let Some(error) = refused {
-        return show_with_error(&app, &user, place, file_error(&error)).await;
-    }
+    let looked_at = apart(move || {
+        if file.too_large {
+            return Err(FileError::TooLarge);
+        }
+        Ok(UploadedFile { bytes: as_days(file.bytes, zone)?, ..file })
+    });
+    let file = match looked_at.await? {
+        Ok(file) => file,
+        Err(error) => return show_with_error(&app, &user, place, file_error(&error)).await,
+    };
     let id = keep(&app, &user, &file, Some(place)).await?;
     made(&request, &format!("/places/{place}/weather/files/{id}"))
 }
 
 /// A file as the preview reads it: hours and other layouts joined to days.
-fn as_days(bytes: &mut Vec<u8>, zone: Tz) -> Result<(), FileError> {
-    if let Some(days) = to_days(bytes, zone)? {
-        *bytes = days.into_bytes();
-    }
-    Table::parse(bytes).map(drop)
+fn as_days(bytes: Vec<u8>, zone: Tz) -> Result<Vec<u8>, FileError> {
+    let days = to_days(bytes, zone)?.into_bytes();
+    Table::parse(&days[..]).map(|_| days)
 }
