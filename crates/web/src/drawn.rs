@@ -12,12 +12,15 @@ use upland_core::schedule::Level;
 use upland_core::testing::{any_controller, any_rules};
 
 use crate::charts::DayArc;
-use crate::context::{ControllerContext, PlaceContext, budget_of};
+use crate::context::{ControllerContext, PlaceContext, WeatherDay, budget_of};
 use crate::form::Form;
 use crate::golden::CASES;
 use crate::golden::fixture::{self, Half};
 use crate::golden::html::check;
+use crate::pages::door_card;
+use crate::pages::replay::{Asked, Field, KnownBeside, ReplayLiveTemplate, ReplayView, ViewInput};
 use crate::pages::stations::{Sheet, SheetInput, StationsLiveTemplate, filled};
+use crate::pages::ways::{WaysInput, WaysView};
 use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
 use crate::pages::working::{Figure, Provenances};
 use crate::pages::year::{YearInput, YearLiveTemplate, YearView};
@@ -111,6 +114,40 @@ fn worksheet(context: &ControllerContext, open: u8, units: Units) -> String {
     StationsLiveTemplate { w: Words, sheet }.render().unwrap()
 }
 
+/// Some months of weather, of which anything may be missing.
+fn any_days() -> impl Strategy<Value = Vec<WeatherDay>> {
+    let some = |most: f64| proptest::option::weighted(0.9, prop_oneof![Just(0.0), 0.0..most]);
+    let temperatures = proptest::option::weighted(0.9, (-30.0f64..30.0, 0.0f64..25.0));
+    let day = (some(14.0), some(200.0), temperatures);
+    proptest::collection::vec(day, 1..140).prop_map(|days| {
+        let first = NaiveDate::from_ymd_opt(2026, 2, 20).unwrap();
+        let of = |(date, (et0_mm, rain_mm, air)): (NaiveDate, (Option<f64>, Option<f64>, Option<(f64, f64)>))| {
+            let [tmin_c, tmax_c] = [air.map(|(low, _)| low), air.map(|(low, range)| low + range)];
+            WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c }
+        };
+        first.iter_days().zip(days).map(of).collect()
+    })
+}
+
+/// The replay's page; none where there is nothing to replay.
+fn replay(context: &ControllerContext, days: &[WeatherDay], units: Units) -> Option<String> {
+    let field = Field::of(context, days, None)?;
+    let mut form = Form::default();
+    let asked = Asked::read(&mut form, (&field.controller, &field.plan), days)?;
+    let beside = KnownBeside::default().of("", &field, &asked, days)?;
+    let view = ReplayView::of(ViewInput {
+        beside: &beside,
+        field: &field,
+        days,
+        asked: &asked,
+        form,
+        href: "/controllers/1/replay".into(),
+        found_on: None,
+        units,
+    })?;
+    Some(ReplayLiveTemplate { token: "token".into(), view: Box::new(view) }.render().unwrap())
+}
+
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(48))]
 
@@ -122,11 +159,42 @@ proptest! {
         for (_, half, units) in CASES {
             let context = at(half, &controller, &rules, normals.as_ref());
             for html in years(&context, now.date(), units) {
-                prop_assert!(check(&html) > 50, "the plate of the year is on no sheet");
+                prop_assert!(check(&html) > 20, "the plate of the year is on no sheet");
             }
             check(&week(&context, now, units));
             controller.stations.iter().for_each(|s| _ = check(&worksheet(&context, s.number, units)));
         }
+    }
+
+    /// A season in any climate, under any schedule, on its page and beside other ways to water.
+    #[test]
+    fn the_replay_and_the_ways_of_any_controller(
+        controller in any_controller("Gate"), rules in any_rules(), normals in any_normals(), weather in any_days()
+    ) {
+        for (_, half, units) in CASES {
+            let context = at(half, &controller, &rules, Some(&normals));
+            if let Some(html) = replay(&context, &weather, units) {
+                prop_assert!(check(&html) > 20, "the season is on no sheet");
+            }
+            let input = WaysInput { context: &context, days: &weather, letter: None, today: half.today(), units };
+            let ways = format!("{:?}", WaysView::of(&input));
+            prop_assert!(!ways.contains("NaN") && !ways.contains("inf"), "{}", ways);
+        }
+    }
+
+    /// The card at the door has the minutes of the worksheet, whatever the controller.
+    #[test]
+    fn the_door_card_of_any_controller(
+        controller in any_controller("Gate"), rules in any_rules(), normals in any_normals(), now in moments()
+    ) {
+        let context = at(Half::South, &controller, &rules, Some(&normals));
+        let Ok(budget) = context.budget() else { return Ok(()) };
+        let plan = context.week_of(now.date()).plan(&controller);
+        let stations = door_card::card_stations(&controller, budget, &plan);
+        prop_assert_eq!(stations.len(), controller.stations.len());
+        let programs = door_card::card_programs(&controller, budget, MonthOfYear::of(now.date()));
+        let card = format!("{stations:?} {programs:?}");
+        prop_assert!(!card.contains("NaN") && !card.contains("inf"), "{}", card);
     }
 
     /// From pole to pole, in the polar night as in the polar day.

@@ -134,7 +134,9 @@ pub(super) fn find(text: &str, encoding: Encoding) -> Layout {
     });
     let first = lines.iter().position(|line| !line.trim().is_empty()).unwrap_or(0);
     let (preamble, separator) = found.unwrap_or_else(|| (first, lines.get(first).map_or(b',', |line| widest(line))));
-    let units = lines.get(preamble + 1).is_some_and(|line| is_units(&split(line, separator)));
+    // A row with a cell that goes on in the next line is no line of units, whatever its first line looks like.
+    let is_whole = |line: &str| line.matches('"').count().is_multiple_of(2);
+    let units = lines.get(preamble + 1).is_some_and(|line| is_whole(line) && is_units(&split(line, separator)));
     Layout { encoding, separator, preamble, units }
 }
 

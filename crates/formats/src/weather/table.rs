@@ -213,7 +213,7 @@ impl Table {
         let there = self.cells_of(&amendments.lines());
         amendments.cells.retain(|line, changed| {
             let Some(cells) = there.get(line) else { return false };
-            changed.retain(|column, text| cells.get(*column).map(String::as_str) != Some(text.trim()));
+            changed.retain(|column, text| cells.get(*column).is_some_and(|there| there != text.trim()));
             !changed.is_empty()
         });
         amendments.left_out.retain(|line| there.contains_key(line));
@@ -325,5 +325,77 @@ pub(super) fn number(cell: &str, decimal_comma: bool) -> Option<Option<f64>> {
         Some(value) => Some(Some(value).filter(|v| !MISSING_NUMBERS.contains(v))),
         None if cell.is_empty() || MISSING.iter().any(|word| cell.eq_ignore_ascii_case(word)) => Some(None),
         None => None,
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use proptest::prelude::*;
+
+    use super::*;
+
+    fn amended(table: Table, cells: &[(u64, usize, &str)], left_out: &[u64]) -> Table {
+        let mut amendments = Amendments { left_out: left_out.iter().copied().collect(), ..Amendments::default() };
+        for (line, column, text) in cells {
+            amendments.cells.entry(*line).or_default().insert(*column, (*text).into());
+        }
+        table.amended(amendments)
+    }
+
+    #[test]
+    fn what_is_no_change_is_none_and_lines_that_are_not_there_are_passed_over() {
+        let table = Table::parse("date,tmax_c\n2026-06-01, 20 \n2026-06-02,21\n").unwrap();
+        let same = amended(table.clone(), &[(2, 1, "20"), (9, 1, "7"), (3, 7, "")], &[1, 40]);
+        assert_eq!((same.amendments(), same.len()), (&Amendments::default(), 2));
+        let changed = amended(table, &[(2, 1, "19")], &[3]);
+        assert_eq!((changed.amendments().lines(), changed.len()), (vec![2, 3], 1));
+        assert_eq!(changed.numbers(1), [19.0]);
+        assert_eq!(changed.texts(0), ["2026-06-01"], "a line that is left out does not count");
+    }
+
+    #[test]
+    fn the_first_value_of_a_column_may_come_late_or_never() {
+        let mut text = String::from("date,rain_mm,note\n");
+        for n in 0..5000 {
+            text.push_str(&format!("{n},{},\n", if n < 4000 { "" } else { " 2.5 " }));
+        }
+        let table = Table::parse(text).unwrap();
+        assert_eq!([0, 1, 2, 3].map(|column| table.first_value(column)), [Some("0"), Some("2.5"), None, None]);
+    }
+
+    #[test]
+    fn numbers_are_read_as_loggers_write_them() {
+        let read = |cell: &str, comma: bool| number(cell, comma);
+        for missing in ["", " ", "NA", "n/a", "NaN", "null", "-", "---", "-999", "-9999.0", "-6999"] {
+            assert_eq!(read(missing, false), Some(None), "{missing:?}");
+        }
+        for wrong in ["x", "1,5", "inf", "1.5.2", "0x10", "12 C"] {
+            assert_eq!(read(wrong, false), None, "{wrong:?}");
+        }
+        assert_eq!([read(" -3.25 ", false), read("1e-3", false)], [Some(Some(-3.25)), Some(Some(0.001))]);
+        assert_eq!(
+            [read("1,5", true), read("1.5", true), read("1,500,2", true)],
+            [Some(Some(1.5)), Some(Some(1.5)), None]
+        );
+    }
+
+    proptest! {
+        /// Rows that are read side by side come in the order of the file, each with its line.
+        #[test]
+        fn rows_come_in_order_however_they_are_read(cells in prop::collection::vec("[a-c\n ]{0,3}", 1..60), times in 1usize..300) {
+            let rows: String = cells.iter().map(|cell| format!("\"{cell}\",1\n")).collect();
+            let table = Table::parse(format!("a,b\n{}", rows.repeat(times))).unwrap();
+            let (mut one_by_one, mut together) = (Vec::new(), Vec::new());
+            table.each_row(|line, record| one_by_one.push((line, record[0].to_owned())));
+            table.fold_rows(
+                |piece: &mut Vec<(u64, String)>, line, record| piece.push((line, record[0].to_owned())),
+                |mut piece| together.append(&mut piece),
+            );
+            prop_assert_eq!(one_by_one.len(), cells.len() * times);
+            prop_assert_eq!(&one_by_one, &together);
+            let last_line = 1 + rows.repeat(times).matches('\n').count() as u64;
+            let last = cells.last().map_or(0, |cell| cell.matches('\n').count() as u64);
+            prop_assert_eq!(together.last().map(|(line, _)| *line), Some(last_line - last));
+        }
     }
 }

@@ -29,6 +29,8 @@ const LEFT: f64 = 50.0;
 const RIGHT: f64 = 320.0;
 const TOP: f64 = 8.0;
 const BOTTOM: f64 = 140.0;
+/// Where the highest label stands.
+const HIGHEST: f64 = -5.0;
 /// Least distance of two labels.
 const LINE: f64 = 13.0;
 
@@ -70,16 +72,23 @@ impl StrategyPlot {
     }
 }
 
-/// Moves labels of one side apart, from the top down.
+/// Moves labels of one side apart: upwards from the lowest, and down again where that leads off the sheet.
 fn apart(points: &mut [PlotPoint]) {
     for anchor in ["start", "end"] {
         let mut own: Vec<&mut PlotPoint> = points.iter_mut().filter(|p| p.anchor == anchor).collect();
         own.sort_by(|a, b| b.label_y.0.total_cmp(&a.label_y.0));
         let mut below = BOTTOM + LINE - 3.0;
-        for point in own {
+        for point in &mut own {
             let at = point.label_y.0.min(below - LINE);
             point.label_y = Fixed(at);
             below = at;
+        }
+        own.reverse();
+        let mut above = HIGHEST - LINE;
+        for point in own {
+            let at = point.label_y.0.max(above + LINE);
+            point.label_y = Fixed(at);
+            above = at;
         }
     }
 }
@@ -88,4 +97,37 @@ fn apart(points: &mut [PlotPoint]) {
 fn nice(value: f64) -> f64 {
     let size = 10f64.powf(value.log10().floor());
     [1.0, 2.0, 4.0, 5.0, 10.0].into_iter().map(|n| n * size).find(|n| *n >= value).unwrap_or(value)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn labels(points: &[(f64, f64)]) -> Vec<f64> {
+        let points: Vec<_> = points.iter().map(|(met, lost)| ("way".to_owned(), *met, *lost, "dot")).collect();
+        let mut at: Vec<f64> = StrategyPlot::draw(&points, 0.9).points.iter().map(|p| p.label_y.0).collect();
+        at.sort_by(f64::total_cmp);
+        at
+    }
+
+    #[test]
+    fn labels_stand_beside_their_points_where_there_is_room() {
+        let at = labels(&[(0.95, 10.0), (0.95, 200.0), (0.95, 400.0)]);
+        assert!(at.windows(2).all(|two| two[1] - two[0] > LINE), "{at:?}");
+        assert_eq!(at.first(), Some(&(TOP + 4.0)), "what loses most stands at the top");
+    }
+
+    #[test]
+    fn labels_of_many_ways_that_lose_alike_stay_apart_and_on_the_sheet() {
+        for lost in [0.0, 100.0, 395.0, 400.0] {
+            let at = labels(&[(0.99, lost); 8]);
+            assert!(at.windows(2).all(|two| two[1] - two[0] >= LINE - 1e-9), "{at:?}");
+            assert!(at.iter().all(|y| (HIGHEST..=BOTTOM + LINE).contains(y)), "{lost}: {at:?}");
+        }
+    }
+
+    #[test]
+    fn the_scale_ends_at_a_round_number() {
+        assert_eq!([0.7, 1.0, 3.0, 41.0, 60.0, 100.0].map(nice), [1.0, 1.0, 4.0, 50.0, 100.0, 100.0]);
+    }
 }

@@ -105,34 +105,33 @@ pub(crate) fn check(html: &str) -> usize {
             assert!(!words.clone().any(is_no_number), "{name}={value:?} of a {}", element.name);
         }
     }
-    let mut sheet: Option<[f64; 2]> = None;
+    // From where to where it goes across and down.
+    let mut sheet: Option<[[f64; 2]; 2]> = None;
     for element in &elements {
         match element.name {
             "svg" => {
-                let size = element.get("viewBox").map(|b| b.split(' ').skip(2).map(|n| n.parse().unwrap()).collect());
-                let size: Vec<f64> =
-                    size.unwrap_or_else(|| ["width", "height"].map(|n| element.number(n).unwrap()).to_vec());
-                sheet = Some([size[0], size[1]]);
-            }
-            "/svg" => sheet = None,
-            // What is drawn once to be used elsewhere has a sheet of its own.
-            "symbol" | "pattern" | "clipPath" | "marker" => sheet = None,
-            _ => {}
-        }
-        let Some(sheet) = sheet else { continue };
-        drawn += 1;
-        for (along, length, ways) in
-            [(["x", "x1", "x2", "cx"], "width", sheet[0]), (["y", "y1", "y2", "cy"], "height", sheet[1])]
-        {
-            // A sheet may stand anywhere on its page.
-            if element.name == "svg" {
+                let side = |name| element.number(name).unwrap_or_else(|| panic!("a drawing without {name}"));
+                let view: Option<Vec<f64>> =
+                    element.get("viewBox").map(|view| view.split(' ').map(|n| n.parse().unwrap()).collect());
+                let [x, y, width, height] =
+                    view.map_or_else(|| [0.0, 0.0, side("width"), side("height")], |view| view.try_into().unwrap());
+                sheet = Some([[x, x + width], [y, y + height]]);
+                // The sheet itself may stand anywhere on its page.
                 continue;
             }
+            // What is drawn once to be used elsewhere has a sheet of its own.
+            "/svg" | "symbol" | "pattern" | "clipPath" | "marker" => sheet = None,
+            _ => {}
+        }
+        let Some([across, down]) = sheet else { continue };
+        drawn += 1;
+        let ways = [(["x", "x1", "x2", "cx"], "width", across), (["y", "y1", "y2", "cy"], "height", down)];
+        for (along, length, [from, to]) in ways {
             let length = element.number(length).unwrap_or_default();
             assert!(length >= 0.0, "{} of {length}", element.name);
             for at in along.iter().filter_map(|name| element.number(name)) {
-                let is_inside = (-EDGE..=ways + EDGE).contains(&at) && at + length <= ways + EDGE;
-                assert!(is_inside, "a {} at {at}, {length} long, on a sheet of {ways}", element.name);
+                let is_inside = at >= from - EDGE && at + length <= to + EDGE;
+                assert!(is_inside, "a {} at {at}, {length} long, on a sheet of {from} to {to}", element.name);
             }
         }
         assert!(element.number("r").unwrap_or_default() >= 0.0);
