@@ -121,11 +121,13 @@ fn any_days() -> impl Strategy<Value = Vec<WeatherDay>> {
     let day = (some(14.0), some(200.0), temperatures);
     proptest::collection::vec(day, 1..140).prop_map(|days| {
         let first = NaiveDate::from_ymd_opt(2026, 2, 20).unwrap();
-        let of = |(date, (et0_mm, rain_mm, air)): (NaiveDate, (Option<f64>, Option<f64>, Option<(f64, f64)>))| {
-            let [tmin_c, tmax_c] = [air.map(|(low, _)| low), air.map(|(low, range)| low + range)];
-            WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c }
-        };
-        first.iter_days().zip(days).map(of).collect()
+        let dated = first.iter_days().zip(days);
+        dated
+            .map(|(date, (et0_mm, rain_mm, air))| {
+                let [tmin_c, tmax_c] = [air.map(|(low, _)| low), air.map(|(low, range)| low + range)];
+                WeatherDay { date, et0_mm, rain_mm, tmin_c, tmax_c }
+            })
+            .collect()
     })
 }
 
