@@ -5,7 +5,8 @@ use upland_core::climate::daily::Site;
 use upland_core::climate::hour_quality::{HourIssue, HoursIssue, check_hour, check_hours};
 use upland_core::climate::hourly::{HourlyWeather, MJ_OF_A_WATT_HOUR};
 
-use super::table::{Table, number};
+use super::number::number;
+use super::table::Table;
 
 /// A column of hourly weather.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash)]

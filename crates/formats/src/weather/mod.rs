@@ -13,6 +13,7 @@ mod hours_column;
 mod joined;
 mod layout;
 mod mapping;
+mod number;
 mod pieces;
 mod propose;
 mod read;

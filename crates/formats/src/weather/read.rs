@@ -6,7 +6,8 @@ use upland_core::climate::quality::{DayIssue, RunDay, SeriesIssue, check_day, ch
 use super::column::Column;
 use super::hours_column::HoursColumn;
 use super::mapping::Mapping;
-use super::table::{Table, number};
+use super::number::number;
+use super::table::Table;
 
 /// A row that was read.
 #[derive(Debug, Clone, PartialEq)]

@@ -9,6 +9,7 @@ use super::file_error::{FileError, MAX_COLUMNS, MAX_HOUR_ROWS, MAX_ROWS};
 use super::joined::StationHead;
 use super::layout::{Layout, TextFile, find};
 use super::mapping::{Recognised, recognise};
+use super::number::number;
 use super::pieces::{LineCount, Piece, Rows, malformed, splitter, start_of};
 
 /// A file of headers and rows. The rows are split anew each time they are read, so that a file
@@ -211,9 +212,13 @@ impl Table {
     #[must_use]
     pub fn amended(mut self, mut amendments: Amendments) -> Self {
         let there = self.cells_of(&amendments.lines());
+        let columns = self.headers.len();
         amendments.cells.retain(|line, changed| {
             let Some(cells) = there.get(line) else { return false };
-            changed.retain(|column, text| cells.get(*column).is_some_and(|there| there != text.trim()));
+            // A row may have fewer cells than headers, and gets those that are typed.
+            changed.retain(|column, text| {
+                *column < columns && cells.get(*column).map(String::as_str) != Some(text.trim())
+            });
             !changed.is_empty()
         });
         amendments.left_out.retain(|line| there.contains_key(line));
@@ -313,21 +318,6 @@ fn start_of_line(text: &str, lines: usize) -> usize {
     text.match_indices('\n').nth(last).map_or(0, |(at, _)| at + 1)
 }
 
-/// Words and numbers by which loggers say that a value is missing.
-const MISSING: [&str; 9] = ["na", "n/a", "nan", "null", "none", "m", "-", "--", "---"];
-const MISSING_NUMBERS: [f64; 6] = [-999.0, -9999.0, -999.9, -99.9, -6999.0, -7999.0];
-
-/// The number of a cell; `Some(None)` for a missing value, `None` for what is no number.
-pub(super) fn number(cell: &str, decimal_comma: bool) -> Option<Option<f64>> {
-    let cell = cell.trim();
-    let value = if decimal_comma { cell.replacen(',', ".", 1).parse() } else { cell.parse::<f64>() };
-    match value.ok().filter(|v| v.is_finite()) {
-        Some(value) => Some(Some(value).filter(|v| !MISSING_NUMBERS.contains(v))),
-        None if cell.is_empty() || MISSING.iter().any(|word| cell.eq_ignore_ascii_case(word)) => Some(None),
-        None => None,
-    }
-}
-
 #[cfg(test)]
 mod tests {
     use proptest::prelude::*;
@@ -361,22 +351,6 @@ mod tests {
         }
         let table = Table::parse(text).unwrap();
         assert_eq!([0, 1, 2, 3].map(|column| table.first_value(column)), [Some("0"), Some("2.5"), None, None]);
-    }
-
-    #[test]
-    fn numbers_are_read_as_loggers_write_them() {
-        let read = |cell: &str, comma: bool| number(cell, comma);
-        for missing in ["", " ", "NA", "n/a", "NaN", "null", "-", "---", "-999", "-9999.0", "-6999"] {
-            assert_eq!(read(missing, false), Some(None), "{missing:?}");
-        }
-        for wrong in ["x", "1,5", "inf", "1.5.2", "0x10", "12 C"] {
-            assert_eq!(read(wrong, false), None, "{wrong:?}");
-        }
-        assert_eq!([read(" -3.25 ", false), read("1e-3", false)], [Some(Some(-3.25)), Some(Some(0.001))]);
-        assert_eq!(
-            [read("1,5", true), read("1.5", true), read("1,500,2", true)],
-            [Some(Some(1.5)), Some(Some(1.5)), None]
-        );
     }
 
     proptest! {

@@ -5,7 +5,8 @@ use upland_core::climate::hourly::MJ_OF_A_WATT_HOUR;
 use super::super::column::{Column, Unit};
 use super::super::day_hours::ELEMENTS;
 use super::super::mapping::unit_of_header;
-use super::super::table::{Table, number};
+use super::super::number::number;
+use super::super::table::Table;
 use super::Fold;
 
 /// Words of columns that are no weather of ours, though their headers name some.
