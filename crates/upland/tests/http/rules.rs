@@ -152,7 +152,7 @@ async fn rules_of_a_season_bind_its_weeks_alone() {
         let refused = client.submit(&rules, form.clone(), &wrong);
         assert_eq!((refused.status, errors(&refused)), (422, 1), "{field} {value}: {}", refused.brief());
         assert!(refused.body.contains(said), "{said}: {}", refused.brief());
-        assert!(refused.body.contains("<details class=\"season\" open>"), "what was typed is in sight");
+        assert!(refused.body.contains("<details class=\"season-rule\" open>"), "what was typed is in sight");
     }
     let saved = client.submit(&rules, form, &entered);
     assert_eq!(saved.status, 303, "{}", saved.brief());

@@ -7,9 +7,10 @@ document.addEventListener("alpine:init", () => {
 
     init() {
       document.addEventListener("keydown", (event) => this.pressed(event));
-      // On a phone the views and the steps scroll sideways: the current one is brought into sight.
-      for (const current of document.querySelectorAll(".views [aria-current], .spine [aria-current]")) {
-        current.scrollIntoView({ block: "nearest", inline: "center" });
+      // On a phone the views and the steps scroll sideways: the current one is brought into sight, a step with its
+      // neighbours, a view no farther than it takes, so that Undo stays.
+      for (const [row, inline] of [[".views", "nearest"], [".spine", "center"]]) {
+        document.querySelector(`${row} [aria-current]`)?.scrollIntoView({ block: "nearest", inline });
       }
     },
 

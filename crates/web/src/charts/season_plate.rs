@@ -53,7 +53,7 @@ pub(crate) struct SeasonPlateInput<'a> {
 }
 
 const WIDTH: f64 = 884.0;
-const LEFT: f64 = 46.0;
+const LEFT: f64 = 60.0;
 const RIGHT: f64 = 752.0;
 const RAIN_TOP: f64 = 3.0;
 const RAIN_ROOM: f64 = 44.0;

@@ -19,6 +19,8 @@ pub(crate) struct StrategyPlot {
     pub(crate) points: Vec<PlotPoint>,
     /// Where enough begins.
     pub(crate) limit_x: Fixed,
+    /// Where the words for enough stand, and which end of them.
+    pub(crate) enough: (Fixed, &'static str),
     /// Width of what is not enough.
     pub(crate) dry_width: Fixed,
     pub(crate) x_ticks: Vec<(Fixed, String)>,
@@ -63,6 +65,12 @@ impl StrategyPlot {
         Self {
             points: out,
             limit_x: Fixed(x(limit)),
+            // A limit far to the right leaves no room beside it.
+            enough: if x(limit) > f64::midpoint(LEFT, RIGHT) {
+                (Fixed(RIGHT), "end")
+            } else {
+                (Fixed(x(limit) + 5.0), "start")
+            },
             dry_width: Fixed(x(limit) - LEFT),
             x_ticks: (0..=4).map(|i| (Fixed(x(share(i))), crate::show::number(share(i), 2))).collect(),
             y_ticks: (0..=2)
