@@ -1,31 +1,22 @@
 //! What is drawn of any controller stays on its sheet: no figure that is no number, nothing outside its drawing, no
 //! bar of less than nothing, no name given to two elements of a page.
 
-use askama::Template;
 use chrono::{NaiveDate, NaiveDateTime, TimeDelta};
 use proptest::prelude::*;
 use upland_core::climate::normals::{MonthNormal, Normals};
-use upland_core::controller::{Controller, ProgramLetter};
+use upland_core::controller::Controller;
 use upland_core::place::Rules;
 use upland_core::quantity::MonthOfYear;
-use upland_core::schedule::Level;
 use upland_core::testing::{any_controller, any_rules};
 
 use crate::charts::DayArc;
-use crate::context::{ControllerContext, PlaceContext, WeatherDay, budget_of};
+use crate::context::{ControllerContext, PlaceContext, WeatherDay};
 use crate::form::Form;
-use crate::golden::CASES;
 use crate::golden::fixture::{self, Half};
 use crate::golden::html::check;
+use crate::golden::{CASES, replay_page, week_page, worksheet_page, year_page};
 use crate::pages::door_card;
-use crate::pages::replay::{Asked, Field, KnownBeside, ReplayLiveTemplate, ReplayView, ViewInput};
-use crate::pages::stations::{Sheet, SheetInput, StationsLiveTemplate, filled};
 use crate::pages::ways::{WaysInput, WaysView};
-use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
-use crate::pages::working::{Figure, Provenances};
-use crate::pages::year::{YearInput, YearLiveTemplate, YearView};
-use crate::show::Units;
-use crate::words::Words;
 
 /// The days at which a drawing is most easily wrong, and any other.
 fn moments() -> impl Strategy<Value = NaiveDateTime> {
@@ -64,56 +55,6 @@ fn at(half: Half, controller: &Controller, rules: &Rules, normals: Option<&Norma
     fixture::with_controller(controller.clone(), PlaceContext::new(place, weather))
 }
 
-/// The year of each program.
-fn years(context: &ControllerContext, today: NaiveDate, units: Units) -> Vec<String> {
-    let (w, token) = (Words, String::from("token"));
-    let letters = context.controller().programs.iter().map(|p| p.letter);
-    let year = |letter: ProgramLetter| {
-        context.normals().ok()?;
-        let input = YearInput {
-            context,
-            controller: context.controller(),
-            letter: Some(letter),
-            month: MonthOfYear::of(today),
-            current: MonthOfYear::of(today),
-            today,
-            figure: Figure::Percent,
-            saved: None,
-            units,
-            form: Form::default(),
-        };
-        Some(YearLiveTemplate { w, token: token.clone(), year: YearView::of(input).unwrap() }.render().unwrap())
-    };
-    letters.filter_map(year).collect()
-}
-
-fn week(context: &ControllerContext, now: NaiveDateTime, units: Units) -> String {
-    let input = WeekInput {
-        context,
-        controller: context.controller(),
-        now,
-        open: Some(ProgramLetter::A),
-        level: Level::Calendar,
-        with_repairs: false,
-        units,
-        form: Form::default(),
-    };
-    WeekLiveTemplate { w: Words, token: "token".into(), week: WeekView::of(input) }.render().unwrap()
-}
-
-fn worksheet(context: &ControllerContext, open: u8, units: Units) -> String {
-    let controller = context.controller();
-    let sheet = Sheet::of(SheetInput {
-        form: filled(controller, 3, None, units),
-        controller,
-        budget: &budget_of(controller, context.normals(), &context.at.rules),
-        provenance: Provenances::of(&context.at),
-        units,
-        open: Some(open),
-    });
-    StationsLiveTemplate { w: Words, sheet }.render().unwrap()
-}
-
 /// Some months of weather, of which anything may be missing.
 fn any_days() -> impl Strategy<Value = Vec<WeatherDay>> {
     let some = |most: f64| proptest::option::weighted(0.9, prop_oneof![Just(0.0), 0.0..most]);
@@ -131,25 +72,6 @@ fn any_days() -> impl Strategy<Value = Vec<WeatherDay>> {
     })
 }
 
-/// The replay's page; none where there is nothing to replay.
-fn replay(context: &ControllerContext, days: &[WeatherDay], units: Units) -> Option<String> {
-    let field = Field::of(context, days, None)?;
-    let mut form = Form::default();
-    let asked = Asked::read(&mut form, (&field.controller, &field.plan), days)?;
-    let beside = KnownBeside::default().of("", &field, &asked, days)?;
-    let view = ReplayView::of(ViewInput {
-        beside: &beside,
-        field: &field,
-        days,
-        asked: &asked,
-        form,
-        href: "/controllers/1/replay".into(),
-        found_on: None,
-        units,
-    })?;
-    Some(ReplayLiveTemplate { token: "token".into(), view: Box::new(view) }.render().unwrap())
-}
-
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(48))]
 
@@ -160,11 +82,13 @@ proptest! {
     ) {
         for (_, half, units) in CASES {
             let context = at(half, &controller, &rules, normals.as_ref());
-            for html in years(&context, now.date(), units) {
+            let years = controller.programs.iter().map(|p| year_page(&context, p.letter, now.date(), units));
+            prop_assert!(years.clone().all(|year| year.is_some() == context.normals().is_ok()));
+            for html in years.flatten() {
                 prop_assert!(check(&html) > 20, "the plate of the year is on no sheet");
             }
-            check(&week(&context, now, units));
-            controller.stations.iter().for_each(|s| _ = check(&worksheet(&context, s.number, units)));
+            check(&week_page(&context, now, false, units));
+            controller.stations.iter().for_each(|s| _ = check(&worksheet_page(&context, s.number, units)));
         }
     }
 
@@ -175,7 +99,7 @@ proptest! {
     ) {
         for (_, half, units) in CASES {
             let context = at(half, &controller, &rules, Some(&normals));
-            if let Some(html) = replay(&context, &weather, units) {
+            if let Some(html) = replay_page(&context, &weather, Form::default(), units) {
                 prop_assert!(check(&html) > 20, "the season is on no sheet");
             }
             let input = WaysInput { context: &context, days: &weather, letter: None, today: half.today(), units };
@@ -184,7 +108,7 @@ proptest! {
         }
     }
 
-    /// The card at the door has the minutes of the worksheet, whatever the controller.
+    /// Every station stands on the card at the door, with figures that are numbers.
     #[test]
     fn the_door_card_of_any_controller(
         controller in any_controller("Gate"), rules in any_rules(), normals in any_normals(), now in moments()

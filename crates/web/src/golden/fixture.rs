@@ -172,7 +172,11 @@ pub(crate) fn moment(half: Half) -> DateTime<Utc> {
 
 /// What stands round a page, for a lead.
 pub(crate) fn shell(units: Units) -> Shell {
-    Shell::of(ShellInput {
+    Shell::of(shell_input(units))
+}
+
+pub(crate) fn shell_input(units: Units) -> ShellInput<'static> {
+    ShellInput {
         view: View::Places,
         body_class: "form",
         title: "A page".into(),
@@ -184,5 +188,5 @@ pub(crate) fn shell(units: Units) -> Shell {
         role: Role::Lead,
         last_action: None,
         now: moment(Half::North).naive_utc(),
-    })
+    }
 }

@@ -1,15 +1,15 @@
 //! Lists across places: places with their controllers, jobs by place, and the line that undoes.
 
 use chrono::{NaiveDate, TimeDelta, TimeZone, Utc};
-use upland_store::{ActionLine, Role, Snooze};
+use upland_store::{ActionLine, Snooze};
 use uuid::Uuid;
 
 use super::each;
-use super::fixture::{Half, context};
+use super::fixture::{Half, context, shell_input};
 use crate::context::ControllerHead;
 use crate::pages::job_list::{Job, JobKind, Todo, by_place};
 use crate::pages::places::place_rows;
-use crate::pages::shell::{Shell, ShellInput, View};
+use crate::pages::shell::{Shell, ShellInput};
 use crate::pages::today::kind_links;
 use crate::show::Units;
 
@@ -124,19 +124,8 @@ fn the_line_that_undoes_says_how_long_ago() {
     let saved = Utc.with_ymd_and_hms(2026, 6, 11, 8, 0, 0).unwrap();
     let last = ActionLine { id: Uuid::from_u128(1), at: saved, why: "why-stations".into() };
     let after = |minutes: i64| {
-        let shell = Shell::of(ShellInput {
-            view: View::Places,
-            body_class: "year",
-            title: "The year".into(),
-            path: "/",
-            user_name: "Oda",
-            company: "Averstane Grounds",
-            token: "token",
-            units: Units::Metric,
-            role: Role::Lead,
-            last_action: Some(&last),
-            now: (saved + TimeDelta::minutes(minutes)).naive_utc(),
-        });
+        let now = (saved + TimeDelta::minutes(minutes)).naive_utc();
+        let shell = Shell::of(ShellInput { last_action: Some(&last), now, ..shell_input(Units::Metric) });
         shell.undo.unwrap().saved
     };
     // A clock that was set back is no reason to count backwards.

@@ -25,13 +25,14 @@ mod why;
 mod working;
 
 use askama::Template;
-use chrono::{NaiveTime, TimeDelta};
+use chrono::{NaiveDate, NaiveDateTime, NaiveTime, TimeDelta};
 use upland_core::controller::ProgramLetter;
+use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Grouping, Level, Wish};
 use upland_core::tuning::{Judgement, Seen};
 
 use crate::charts::{DayArc, Strip, StripInput};
-use crate::context::{WeatherDay, budget_of};
+use crate::context::{ControllerContext, WeatherDay, budget_of};
 use crate::form::Form;
 use crate::pages::last_weeks::soil_this_morning;
 use crate::pages::proposals::ProposalsView;
@@ -61,67 +62,85 @@ fn each(what: &str, make: impl Fn(Half, Units) -> String) {
     });
 }
 
+/// The worksheet with a station opened.
+fn sheet(context: &ControllerContext, open: u8, units: Units) -> Sheet {
+    let controller = context.controller();
+    Sheet::of(SheetInput {
+        form: filled(controller, 3, None, units),
+        controller,
+        budget: &budget_of(controller, context.normals(), &context.at.rules),
+        provenance: Provenances::of(&context.at),
+        units,
+        open: Some(open),
+    })
+}
+
+pub(crate) fn worksheet_page(context: &ControllerContext, open: u8, units: Units) -> String {
+    StationsLiveTemplate { w: Words, sheet: sheet(context, open, units) }.render().unwrap()
+}
+
 #[test]
 fn the_worksheet() {
     each("stations", |half, units| {
         let context = context(half);
-        let controller = context.controller();
-        let budget = budget_of(controller, context.normals(), &context.at.rules);
-        let sheet = Sheet::of(SheetInput {
-            form: filled(controller, 3, None, units),
-            controller,
-            budget: &budget,
-            provenance: Provenances::of(&context.at),
-            units,
-            open: Some(2),
-        });
-        let cells: Vec<String> = sheet
+        let cells: Vec<String> = sheet(&context, 2, units)
             .rows
             .iter()
             .filter(|row| row.used)
             .flat_map(|row| row.columns.iter().flatten())
             .map(|cell| format!("{} = {}", cell.label, cell.value))
             .collect();
-        format!("{}\n\n{}", cells.join("\n"), StationsLiveTemplate { w: Words, sheet }.render().unwrap())
+        format!("{}\n\n{}", cells.join("\n"), worksheet_page(&context, 2, units))
     });
+}
+
+/// The year of a program; none where it has no budget.
+pub(crate) fn year_page(
+    context: &ControllerContext,
+    letter: ProgramLetter,
+    today: NaiveDate,
+    units: Units,
+) -> Option<String> {
+    let month = MonthOfYear::of(today);
+    let year = YearView::of(YearInput {
+        context,
+        controller: context.controller(),
+        letter: Some(letter),
+        month,
+        current: month,
+        today,
+        figure: Figure::Percent,
+        saved: None,
+        units,
+        form: Form::default(),
+    });
+    Some(YearLiveTemplate { w: Words, token: "token".into(), year: year.ok()? }.render().unwrap())
 }
 
 #[test]
 fn the_year() {
-    each("year", |half, units| {
-        let context = context(half);
-        let year = YearView::of(YearInput {
-            context: &context,
-            controller: context.controller(),
-            letter: Some(ProgramLetter::A),
-            month: half.month(),
-            current: half.month(),
-            today: half.today(),
-            figure: Figure::Percent,
-            saved: None,
-            units,
-            form: Form::default(),
-        })
-        .unwrap();
-        YearLiveTemplate { w: Words, token: "token".into(), year }.render().unwrap()
+    each("year", |half, units| year_page(&context(half), ProgramLetter::A, half.today(), units).unwrap());
+}
+
+pub(crate) fn week_page(context: &ControllerContext, now: NaiveDateTime, with_repairs: bool, units: Units) -> String {
+    let week = WeekView::of(WeekInput {
+        context,
+        controller: context.controller(),
+        now,
+        open: Some(ProgramLetter::A),
+        level: Level::Calendar,
+        with_repairs,
+        units,
+        form: Form::default(),
     });
+    WeekLiveTemplate { w: Words, token: "token".into(), week }.render().unwrap()
 }
 
 #[test]
 fn the_week_with_its_findings() {
     each("week", |half, units| {
-        let context = context(half);
-        let week = WeekView::of(WeekInput {
-            context: &context,
-            controller: context.controller(),
-            now: half.today().and_time(NaiveTime::from_hms_opt(7, 12, 0).unwrap()),
-            open: Some(ProgramLetter::A),
-            level: Level::Calendar,
-            with_repairs: true,
-            units,
-            form: Form::default(),
-        });
-        WeekLiveTemplate { w: Words, token: "token".into(), week }.render().unwrap()
+        let now = half.today().and_time(NaiveTime::from_hms_opt(7, 12, 0).unwrap());
+        week_page(&context(half), now, true, units)
     });
 }
 
@@ -249,33 +268,53 @@ fn findings_for_files() {
     );
 }
 
+/// The replay of some days as a form asks for it; none where there is nothing to replay.
+pub(crate) fn replay_page(
+    context: &ControllerContext,
+    days: &[WeatherDay],
+    mut form: Form,
+    units: Units,
+) -> Option<String> {
+    let field = Field::of(context, days, None)?;
+    let asked = Asked::read(&mut form, (&field.controller, &field.plan), days)?;
+    let beside = KnownBeside::default().of("", &field, &asked, days)?;
+    let view = ReplayView::of(ViewInput {
+        beside: &beside,
+        field: &field,
+        days,
+        asked: &asked,
+        form,
+        href: "/controllers/1/replay".into(),
+        found_on: None,
+        units,
+    })?;
+    Some(ReplayLiveTemplate { token: "token".into(), view: Box::new(view) }.render().unwrap())
+}
+
+/// What is tried in the replay: less water, on two days, with the sensor at its lowest, and what the water costs.
+fn tried() -> Form {
+    let mut form = Form::default();
+    for (name, value) in [("scale", "70"), ("days", "2"), ("trip", "6"), ("price", "2.5")] {
+        form.set(name, value);
+    }
+    form
+}
+
 #[test]
 fn the_replay() {
-    each("replay", |half, units| {
+    each("replay", |half, units| replay_page(&context(half), &days(half), tried(), units).unwrap());
+}
+
+#[test]
+fn what_stands_beside_a_replay_is_remembered_for_its_question_alone() {
+    for (_, half, _) in CASES {
         let (context, days) = (context(half), days(half));
         let field = Field::of(&context, &days, None).unwrap();
-        let mut form = Form::default();
-        for (name, value) in [("scale", "70"), ("days", "2"), ("trip", "6"), ("price", "2.5")] {
-            form.set(name, value);
-        }
-        let asked = Asked::read(&mut form, (&field.controller, &field.plan), &days).unwrap();
+        let asked = Asked::read(&mut tried(), (&field.controller, &field.plan), &days).unwrap();
         let known = KnownBeside::default();
         let beside = known.of("", &field, &asked, &days).unwrap();
-        // Asked again it is remembered; another period is another question.
         assert!(std::sync::Arc::ptr_eq(&beside, &known.of("", &field, &asked, &days).unwrap()));
         let all = Asked { period: "1999".into(), ..asked.clone() };
         assert!(!std::sync::Arc::ptr_eq(&beside, &known.of("", &field, &all, &days).unwrap()));
-        let view = ReplayView::of(ViewInput {
-            beside: &beside,
-            field: &field,
-            days: &days,
-            asked: &asked,
-            form,
-            href: "/controllers/1/replay".into(),
-            found_on: None,
-            units,
-        })
-        .unwrap();
-        ReplayLiveTemplate { token: "token".into(), view: Box::new(view) }.render().unwrap()
-    });
+    }
 }
