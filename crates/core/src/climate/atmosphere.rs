@@ -45,7 +45,7 @@ pub fn saturation_vapour_pressure(t: f64) -> f64 {
 /// eq. 13 writes it as `4098 e°(T) / (T + 237.3)²`, which is 0.002 % more.
 #[must_use]
 pub fn vapour_pressure_slope(t: f64) -> f64 {
-    2503.0 * (17.27 * t / (t + 237.3)).exp() / (t + 237.3).powi(2)
+    2503.0 / (t + 237.3).powi(2) * (17.27 * t / (t + 237.3)).exp()
 }
 
 /// Actual vapour pressure from the day's highest and lowest relative humidity, kPa.
@@ -53,7 +53,7 @@ pub fn vapour_pressure_slope(t: f64) -> f64 {
 /// `ea = (e°(Tmin) RHmax/100 + e°(Tmax) RHmin/100) / 2`. Source: \[FAO-56\] eq. 17.
 #[must_use]
 pub fn vapour_pressure_from_extremes(es_tmax: f64, es_tmin: f64, rh_max: f64, rh_min: f64) -> f64 {
-    (es_tmin * rh_max / 100.0 + es_tmax * rh_min / 100.0) / 2.0
+    (es_tmin * (rh_max / 100.0) + es_tmax * (rh_min / 100.0)) / 2.0
 }
 
 /// Wind speed at 2 m from a speed at another height over short grass, m/s.

@@ -170,6 +170,8 @@ impl Site {
         let ra = self.ra(day.date);
         let es_max = saturation_vapour_pressure(t_max);
         let es_min = saturation_vapour_pressure(t_min);
+        let t = (t_max + t_min) / 2.0;
+        let delta = vapour_pressure_slope(t);
         let humidity = measured_vapour_pressure(day, es_max, es_min);
         if humidity.is_none() && day.wind.is_none() && day.solar.is_none() && reference == Reference::Short {
             return Some(Et0 { et0_mm: hargreaves(t_max, t_min, ra), method: Method::Hargreaves, ra, terms: None });
@@ -181,10 +183,9 @@ impl Site {
         let rso = clear_sky(self.position.elevation_m(), ra);
         let rs = day.solar.unwrap_or_else(|| solar_from_range(self.guesses.k_rs, t_max, t_min, ra, rso));
         let (rns, rnl) = (net_shortwave(rs), net_longwave(t_max, t_min, ea, rs, rso));
-        let t = (t_max + t_min) / 2.0;
         let input = PenmanMonteithInput {
             t,
-            delta: vapour_pressure_slope(t),
+            delta,
             gamma: self.gamma,
             rn: rns - rnl,
             g: 0.0,
