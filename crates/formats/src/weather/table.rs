@@ -112,9 +112,10 @@ impl Table {
         Ok(Self { layout, head, headers, units, first_values, file, pieces, rows: count, amendments })
     }
 
-    /// The file that the table was read from.
-    pub(super) fn into_file(self) -> TextFile {
-        self.file
+    /// The file that the table was read from, as it was sent.
+    #[must_use]
+    pub fn into_bytes(self) -> Vec<u8> {
+        self.file.into_bytes()
     }
 
     /// How the file is laid out.

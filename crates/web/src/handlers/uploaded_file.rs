@@ -4,6 +4,8 @@ use std::time::Duration;
 
 use actix_multipart::Multipart;
 use actix_session::Session;
+use actix_web::HttpRequest;
+use actix_web::http::header::CONTENT_LENGTH;
 use actix_web::rt::time::timeout;
 use chrono::TimeDelta;
 use futures_util::StreamExt;
@@ -53,10 +55,13 @@ pub(super) struct UploadedFile {
 /// Reads the file of a form; nothing when none was chosen.
 pub(super) async fn uploaded_file(
     session: &Session,
+    request: &HttpRequest,
     mut parts: Multipart,
     most_bytes: usize,
 ) -> Result<Option<UploadedFile>, PageError> {
     let expected = token(session)?;
+    // Room for the whole file at once: a buffer that grows is copied, and is there twice meanwhile.
+    let sent = length_of(request);
     let (mut allowed, mut file) = (false, None);
     while let Some(part) =
         timeout(STANDS_STILL, parts.next()).await.map_err(|_| PageError::NotAForm("a body that stands still"))?
@@ -66,7 +71,7 @@ pub(super) async fn uploaded_file(
         let name = disposition.and_then(|d| d.get_name()).unwrap_or("").to_owned();
         let file_name = disposition.and_then(|d| d.get_filename()).unwrap_or("").to_owned();
         let most = if name == "file" { most_bytes } else { 4096 };
-        let (mut bytes, mut read) = (Vec::new(), 0usize);
+        let (mut bytes, mut read) = (Vec::with_capacity(most.min(sent)), 0usize);
         while let Some(chunk) =
             timeout(STANDS_STILL, part.next()).await.map_err(|_| PageError::NotAForm("a body that stands still"))?
         {
@@ -96,4 +101,10 @@ pub(super) async fn uploaded_file(
         bytes,
         too_large,
     }))
+}
+
+/// Bytes that the body has by its header; 0 where it does not say.
+fn length_of(request: &HttpRequest) -> usize {
+    let length = request.headers().get(CONTENT_LENGTH).and_then(|value| value.to_str().ok());
+    length.and_then(|length| length.parse().ok()).unwrap_or(0)
 }

@@ -30,7 +30,7 @@ pub(super) fn days(file: TextFile, zone: Tz) -> Result<AsDays, FileError> {
             drop(table);
             Ok(AsDays::Joined(joining.written(head)))
         }
-        None => Ok(AsDays::AsSent(table.into_file().into_bytes())),
+        None => Ok(AsDays::AsSent(table.into_bytes())),
     }
 }
 

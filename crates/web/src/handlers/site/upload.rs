@@ -1,6 +1,6 @@
 use actix_multipart::Multipart;
 use actix_session::Session;
-use actix_web::web;
+use actix_web::{HttpRequest, web};
 use upland_formats::site::{SITE_BYTES, read_site};
 
 use super::choose::refused;
@@ -12,9 +12,15 @@ use crate::state::App;
 use crate::words::Words;
 
 /// Uploads a site file for a preview. Nothing of it is saved before it is imported.
-pub(crate) async fn upload(app: web::Data<App>, user: SignedIn, session: Session, parts: Multipart) -> Page {
+pub(crate) async fn upload(
+    app: web::Data<App>,
+    user: SignedIn,
+    session: Session,
+    request: HttpRequest,
+    parts: Multipart,
+) -> Page {
     let w = Words;
-    let Some(file) = uploaded_file(&session, parts, SITE_BYTES).await? else {
+    let Some(file) = uploaded_file(&session, &request, parts, SITE_BYTES).await? else {
         return refused(&app, &user, w.t("site-no-file")).await;
     };
     if file.too_large {

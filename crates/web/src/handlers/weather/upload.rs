@@ -24,7 +24,7 @@ pub(crate) async fn upload(
     parts: Multipart,
 ) -> Page {
     let place = place.into_inner();
-    let Some(file) = uploaded_file(&session, parts, MAX_BYTES).await? else {
+    let Some(file) = uploaded_file(&session, &request, parts, MAX_BYTES).await? else {
         return show_with_error(&app, &user, place, file_error(&FileError::Empty)).await;
     };
     // The place must be the company's before anything is kept for it.
@@ -45,6 +45,5 @@ pub(crate) async fn upload(
 
 /// A file as the preview reads it: hours and other layouts joined to days.
 fn as_days(bytes: Vec<u8>, zone: Tz) -> Result<Vec<u8>, FileError> {
-    let days = to_days(bytes, zone)?.into_bytes();
-    Table::parse(&days[..]).map(|_| days)
+    Table::parse(to_days(bytes, zone)?.into_bytes()).map(Table::into_bytes)
 }
