@@ -8,6 +8,7 @@ pub(crate) mod once;
 pub(crate) mod pairs;
 pub(crate) mod password;
 pub(crate) mod posted;
+pub(crate) mod query;
 pub(crate) mod session_state;
 pub(crate) mod sessions;
 pub(crate) mod signed_in;

@@ -9,6 +9,7 @@ use upland_store::HeadFilter;
 use crate::context::ControllerHead;
 use crate::error::{Page, PageError};
 use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::{attachment, page, zones};
@@ -31,13 +32,8 @@ struct Loaded {
 }
 
 impl Loaded {
-    async fn of(
-        app: &App,
-        jobs: &Jobs,
-        user: &SignedIn,
-        query: web::Query<Vec<(String, String)>>,
-    ) -> Result<Self, PageError> {
-        let asked = Search::of(&Form::from_pairs(query.into_inner()), "page");
+    async fn of(app: &App, jobs: &Jobs, user: &SignedIn, query: &Form) -> Result<Self, PageError> {
+        let asked = Search::of(query, "page");
         let filter = HeadFilter { text: asked.text.clone(), ..HeadFilter::default() };
         let heads = user.account.heads(&filter).await?.items;
         let own = jobs.ahead(&user.account, app.clock, &heads).await?;
@@ -58,13 +54,8 @@ impl Loaded {
     }
 }
 
-pub(crate) async fn show(
-    app: web::Data<App>,
-    jobs: web::Data<Jobs>,
-    user: SignedIn,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
-    let loaded = Loaded::of(&app, &jobs, &user, query).await?;
+pub(crate) async fn show(app: web::Data<App>, jobs: web::Data<Jobs>, user: SignedIn, Query(query): Query) -> Page {
+    let loaded = Loaded::of(&app, &jobs, &user, &query).await?;
     let (asked, coming) = (&loaded.asked, loaded.coming());
     let shown: Vec<Coming<'_>> = coming.iter().skip((asked.page - 1) * SIZE).take(SIZE).copied().collect();
     page(&AheadTemplate {
@@ -77,13 +68,8 @@ pub(crate) async fn show(
 }
 
 /// The same as iCalendar.
-pub(crate) async fn calendar(
-    app: web::Data<App>,
-    jobs: web::Data<Jobs>,
-    user: SignedIn,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
-    let loaded = Loaded::of(&app, &jobs, &user, query).await?;
+pub(crate) async fn calendar(app: web::Data<App>, jobs: web::Data<Jobs>, user: SignedIn, Query(query): Query) -> Page {
+    let loaded = Loaded::of(&app, &jobs, &user, &query).await?;
     let events: Vec<_> = loaded.coming().iter().map(Coming::event).collect();
     let text = dates_calendar(&user.user.account_name, &events, app.clock.now());
     attachment("text/calendar; charset=utf-8", "ahead.ics", text)

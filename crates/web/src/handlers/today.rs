@@ -6,7 +6,7 @@ use upland_store::HeadFilter;
 use crate::charts::{DayArc, TWO_WEEKS};
 use crate::context::{ControllerContext, ControllerHead, PlaceContext, Role};
 use crate::error::{Page, PageError};
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::{page, zones};
@@ -34,14 +34,8 @@ const JOBS: usize = 24;
 const PLACES: usize = 12;
 
 /// The almanac page for the date: the percents of the controllers, and what is to be done.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    jobs: web::Data<Jobs>,
-    user: SignedIn,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, jobs: web::Data<Jobs>, user: SignedIn, Query(query): Query) -> Page {
     let w = Words;
-    let query = Form::from_pairs(query.into_inner());
     let (dials, listed) = (Search::of(&query, "page"), Search::of(&query, "jobs"));
     let kind = JobKind::of_word(query.get("kind"));
     let filter = HeadFilter { text: dials.text.clone(), ..HeadFilter::default() };

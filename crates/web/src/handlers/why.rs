@@ -7,7 +7,7 @@ use uuid::Uuid;
 use crate::clock::Clock;
 use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
@@ -24,17 +24,12 @@ use crate::state::App;
 use crate::words::Words;
 
 /// Why did it not water? The address says the station and the day; before anything is asked, all of them today.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
     let href = format!("/controllers/{id}/why");
     let frame = frame(&app, &user, &context, Step::Week, ["why", "dry-title"], &href).await?;
     let c = context.controller();
-    let mut form = Form::from_pairs(query.into_inner());
+    let mut form = query;
     if !form.has("station") {
         form.set("station", ALL);
     }

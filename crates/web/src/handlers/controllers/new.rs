@@ -5,21 +5,15 @@ use uuid::Uuid;
 
 use super::new_page;
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::pages::controller_form::filled;
 use crate::state::App;
 
 /// A form filled in from a preset.
-pub(crate) async fn new(
-    app: web::Data<App>,
-    user: SignedIn,
-    place: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn new(app: web::Data<App>, user: SignedIn, place: web::Path<Uuid>, Query(query): Query) -> Page {
     let place = user.account.place(*place).await?;
-    let query = Form::from_pairs(query.into_inner());
     let preset = Preset::of_word(query.get("preset")).unwrap_or(Preset::Monthly);
     let form = filled(&Controller::new(String::new(), preset.capability()), 0);
     page(&new_page(&app, &user, &place, preset, form).await?)

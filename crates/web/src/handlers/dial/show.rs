@@ -4,6 +4,7 @@ use uuid::Uuid;
 use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
@@ -14,14 +15,9 @@ use crate::pages::spine::Step;
 use crate::state::App;
 
 /// Dial in: the address carries what was done so far.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    page(&dial_page(&app, &user, &context, Form::from_pairs(query.into_inner())).await?)
+    page(&dial_page(&app, &user, &context, query).await?)
 }
 
 pub(super) async fn dial_page(

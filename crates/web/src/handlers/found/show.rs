@@ -5,6 +5,7 @@ use super::RECORDS;
 use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
@@ -15,14 +16,8 @@ use crate::pages::spine::Step;
 use crate::state::App;
 
 /// As found: a panel to write down, or with `of` one that was written down before.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    let query = Form::from_pairs(query.into_inner());
     page(&found_page(&app, &user, &context, &query, Typed::Nothing).await?)
 }
 

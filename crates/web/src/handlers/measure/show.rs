@@ -3,7 +3,7 @@ use uuid::Uuid;
 
 use super::measure_page;
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::{page, station_of};
 use crate::loading;
@@ -15,13 +15,13 @@ pub(crate) async fn show(
     app: web::Data<App>,
     user: SignedIn,
     path: web::Path<(Uuid, String)>,
-    query: web::Query<Vec<(String, String)>>,
+    Query(query): Query,
 ) -> Page {
     let (id, number) = path.into_inner();
     let context = loading::controller(&user.account, app.clock, id).await?;
     let station = station_of(&context, &number)?;
     let mut form = blank(&station, app.clock.today(context.at.zone), user.units);
-    for (field, value) in Form::from_pairs(query.into_inner()).pairs() {
+    for (field, value) in query.pairs() {
         form.set(field, value.clone());
     }
     // A page has keys of its own.

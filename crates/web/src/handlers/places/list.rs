@@ -2,7 +2,7 @@ use actix_web::web;
 use upland_store::HeadFilter;
 
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
@@ -16,8 +16,8 @@ use crate::words::Words;
 const SIZE: usize = 50;
 
 /// The company's places with their controllers.
-pub(crate) async fn list(app: web::Data<App>, user: SignedIn, query: web::Query<Vec<(String, String)>>) -> Page {
-    let asked = Search::of(&Form::from_pairs(query.into_inner()), "page");
+pub(crate) async fn list(app: web::Data<App>, user: SignedIn, Query(query): Query) -> Page {
+    let asked = Search::of(&query, "page");
     let part = user.account.places_part(&asked.text, asked.skip(SIZE), SIZE as i64).await?;
     let places = Some(part.items.iter().map(|p| p.id).collect());
     let controllers = user.account.heads(&HeadFilter { places, ..HeadFilter::default() }).await?.items;

@@ -4,21 +4,16 @@ use uuid::Uuid;
 use super::Loaded;
 use crate::apart::apart;
 use crate::error::{Page, PageError};
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::attachment;
 use crate::pages::replay::{Asked, Field, daily_csv};
 use crate::state::App;
 
 /// The days of a station under what is tried and as present, as CSV.
-pub(crate) async fn export(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn export(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let loaded = Loaded::of(&app, &user, *id).await?;
-    let mut form = Form::from_pairs(query.into_inner());
+    let mut form = query;
     let made = apart(move || {
         let field = Field::of(&loaded.context, &loaded.days, loaded.found.as_ref())?;
         let asked = Asked::read(&mut form, (&field.controller, &field.plan), &loaded.days)?;

@@ -2,7 +2,7 @@ use actix_web::web;
 use upland_store::HeadFilter;
 
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
@@ -16,8 +16,8 @@ use crate::words::Words;
 const SIZE: usize = 60;
 
 /// The controllers whose season can be replayed, by place.
-pub(crate) async fn list(app: web::Data<App>, user: SignedIn, query: web::Query<Vec<(String, String)>>) -> Page {
-    let asked = Search::of(&Form::from_pairs(query.into_inner()), "page");
+pub(crate) async fn list(app: web::Data<App>, user: SignedIn, Query(query): Query) -> Page {
+    let asked = Search::of(&query, "page");
     let filter = HeadFilter {
         text: asked.text.clone(),
         skip: asked.skip(SIZE),

@@ -4,7 +4,7 @@ use uuid::Uuid;
 
 use crate::apart::apart;
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
@@ -17,12 +17,7 @@ use crate::state::App;
 use crate::words::Words;
 
 /// The controllers of a place together, replayed under each strategy; the address says the period.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let place = user.account.place(*id).await?;
     let heads = user.account.heads(&HeadFilter::of_place(*id)).await?.items;
     let contexts = loading::contexts(&user.account, app.clock, &heads.iter().collect::<Vec<_>>()).await?;
@@ -41,7 +36,7 @@ pub(crate) async fn show(
         })
         .collect();
     let href = format!("/places/{id}/replay");
-    let (form, units, at) = (Form::from_pairs(query.into_inner()), user.units, href.clone());
+    let (form, units, at) = (query, user.units, href.clone());
     let view = apart(move || PlaceReplay::of(&members, &days, form, at, units)).await?;
     page(&PlaceReplayTemplate {
         shell: shell(&app, &user, View::Replay, "replay", Words.t("replay-title"), &href),

@@ -3,7 +3,7 @@ use uuid::Uuid;
 
 use super::Loaded;
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
@@ -20,10 +20,10 @@ pub(crate) async fn show(
     searches: web::Data<Searches>,
     user: SignedIn,
     id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
+    Query(query): Query,
 ) -> Page {
     let loaded = Loaded::of(&app, &user, *id).await?;
-    let (loaded, view) = loaded.view_apart(Form::from_pairs(query.into_inner()), user.units).await?;
+    let (loaded, view) = loaded.view_apart(query, user.units).await?;
     let mut frame = frame(&app, &user, &loaded.context, Step::Year, ["replay", "replay-title"], &loaded.href()).await?;
     frame.shell.stand_in(View::Replay);
     frame.spine.leave();

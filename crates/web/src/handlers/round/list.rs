@@ -3,7 +3,7 @@ use chrono_tz::Tz;
 use upland_store::HeadFilter;
 
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
@@ -18,8 +18,8 @@ const SIZE: usize = 50;
 
 /// Rounds across places: what is due first stands first; never dialled stands last, as there is nothing yet
 /// to look at again.
-pub(crate) async fn list(app: web::Data<App>, user: SignedIn, query: web::Query<Vec<(String, String)>>) -> Page {
-    let asked = Search::of(&Form::from_pairs(query.into_inner()), "page");
+pub(crate) async fn list(app: web::Data<App>, user: SignedIn, Query(query): Query) -> Page {
+    let asked = Search::of(&query, "page");
     let filter = HeadFilter {
         text: asked.text.clone(),
         by_look_again: true,

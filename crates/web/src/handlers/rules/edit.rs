@@ -4,21 +4,16 @@ use uuid::Uuid;
 
 use super::{form_page, under_the_same};
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::pages::rules_form::{filled, together_field};
 use crate::state::App;
 
 /// The water rules of a place; with `like` its form holds those of another place, to be looked through and saved.
-pub(crate) async fn edit(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn edit(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let place = user.account.place(*id).await?;
-    let like = Uuid::parse_str(Form::from_pairs(query.into_inner()).get("like")).ok();
+    let like = Uuid::parse_str(query.get("like")).ok();
     let mut form = match like {
         Some(other) => {
             let rules = user.account.place(other).await?.value.rules;

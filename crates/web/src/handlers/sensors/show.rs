@@ -6,6 +6,7 @@ use crate::apart::apart;
 use crate::context::ControllerContext;
 use crate::error::{Page, PageError};
 use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
@@ -17,14 +18,8 @@ use crate::pages::spine::Step;
 use crate::state::App;
 
 /// The sensors; the address says which one is open, or which kind is added.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    let query = Form::from_pairs(query.into_inner());
     page(&sensors_page(&app, &user, &context, &query, None).await?)
 }
 

@@ -3,7 +3,7 @@ use uuid::Uuid;
 
 use super::stations_page;
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::page;
 use crate::loading;
@@ -12,14 +12,8 @@ use crate::state::App;
 
 /// The worksheet as it is saved; `?station=3` opens that station's working, `&fill=turf` fills in the published
 /// coefficients of its turf, to be looked at and saved.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    let query = Form::from_pairs(query.into_inner());
     let open: Option<u8> = query.get("station").parse().ok();
     let mut controller = context.controller().clone();
     let latitude = context.at.place.value.place.position.latitude_deg();

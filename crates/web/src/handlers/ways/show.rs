@@ -4,7 +4,7 @@ use uuid::Uuid;
 
 use crate::apart::apart;
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
@@ -16,15 +16,10 @@ use crate::state::App;
 use crate::words::Words;
 
 /// Ways to water a program; the address says which one. Nothing is saved.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let w = Words;
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    let letter = Form::from_pairs(query.into_inner()).get("program").chars().next().and_then(ProgramLetter::new);
+    let letter = query.get("program").chars().next().and_then(ProgramLetter::new);
     let days = days_on_record(&user, &context).await?;
     let path = format!("/controllers/{id}/ways");
     let frame = frame(&app, &user, &context, Step::Week, ["ways", "ways-title"], &path).await?;

@@ -4,7 +4,7 @@ use uuid::Uuid;
 
 use crate::apart::apart;
 use crate::error::{Page, PageError};
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::page;
@@ -14,14 +14,9 @@ use crate::pages::shell::View;
 use crate::state::App;
 
 /// The hours of the day that the address asks for, or of the newest day with hours.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let record = loading::record(&user.account, *id).await?;
-    let mut form = Form::from_pairs(query.into_inner());
+    let mut form = query;
     let newest = newest_with_hours(&record).ok_or(PageError::NotFound)?;
     let asked = form.get("day").parse::<NaiveDate>().ok();
     let date = asked.filter(|date| record.days.iter().any(|day| day.weather.date == *date)).unwrap_or(newest);

@@ -7,6 +7,7 @@ use crate::context::{Weather, WholeRecord};
 use crate::error::{Page, PageError};
 use crate::form::{Form, new_key};
 use crate::guard::posted::Posted;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::shell;
 use crate::handlers::saving::{action, apply_over, made_on};
@@ -20,12 +21,7 @@ use crate::state::App;
 use crate::words::Words;
 
 /// Twelve normals to be typed, or the place's own typed ones to be changed; the address says from what they are told.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    place: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, place: web::Path<Uuid>, Query(query): Query) -> Page {
     let place = user.account.place(*place).await?;
     let mut form = Form::default();
     form.set("action", new_key());
@@ -43,7 +39,7 @@ pub(crate) async fn show(
             form.set("version", place.version.to_string());
         }
     }
-    let by = Form::from_pairs(query.into_inner()).get("by").to_owned();
+    let by = query.get("by").to_owned();
     if !by.is_empty() {
         form.set("by", by);
     }

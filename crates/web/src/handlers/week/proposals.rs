@@ -3,7 +3,7 @@ use uuid::Uuid;
 
 use crate::apart::apart;
 use crate::error::Page;
-use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame;
 use crate::handlers::page;
@@ -14,14 +14,9 @@ use crate::pages::spine::Step;
 use crate::state::App;
 
 /// Several schedules side by side. Nothing is saved.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    let asked = wish_of(&Form::from_pairs(query.into_inner()));
+    let asked = wish_of(&query);
     let days = days_on_record(&user, &context).await?;
     let path = format!("/controllers/{id}/week/proposals");
     let frame = frame(&app, &user, &context, Step::Week, ["proposals", "proposals-head"], &path).await?;

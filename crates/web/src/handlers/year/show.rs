@@ -6,6 +6,7 @@ use super::asked;
 use crate::context::{ControllerContext, Missing};
 use crate::error::{Page, PageError};
 use crate::form::Form;
+use crate::guard::query::Query;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::frame::frame_of;
 use crate::handlers::page;
@@ -15,14 +16,8 @@ use crate::pages::year::{YearInput, YearTemplate, YearView, note};
 use crate::state::App;
 
 /// The Year; the address says which program, month and figure are open.
-pub(crate) async fn show(
-    app: web::Data<App>,
-    user: SignedIn,
-    id: web::Path<Uuid>,
-    query: web::Query<Vec<(String, String)>>,
-) -> Page {
+pub(crate) async fn show(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Query(query): Query) -> Page {
     let context = loading::controller(&user.account, app.clock, *id).await?;
-    let query = Form::from_pairs(query.into_inner());
     page(&year_page(&app, &user, &context, &query, context.controller(), Form::default()).await?)
 }
 
