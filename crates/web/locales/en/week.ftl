@@ -167,6 +167,8 @@ note-sensor = the sensor overwrites it every night
 note-two-ways = each part is cut again, so water does not reach the roots
 note-rain-twice = a rainy week falls short
 note-deeper-ready = the plants are under stress before each watering
+note-openings = what comes after them is not checked
+note-window = the plants go without what lies outside
 note-plain = check it
 f-second-start = { $program } starts twice
 f-second-start-more = The start at { $start } waters everything once more.
@@ -187,6 +189,7 @@ f-too-few-more = { $there } of the { $needed } starts its minutes are divided ov
 f-too-many = Too many valve openings in a day
 f-too-many-more = From { $date } on, the day’s starts and cycles come to more than 5,000 openings. Those beyond are left out here.
 f-days-minutes = { $program } waters { $times } times a week
+f-days-minutes-once = { $program } waters once a week
 f-days-minutes-more = Its minutes are for { $times }.
 f-rain-twice = { $program } counts rain twice
 f-rain-twice-more = Its months have rain taken off, and a sensor holds it back for the same rain.
@@ -201,7 +204,10 @@ f-deeper-ready-more = { $given } a watering; its plants feel it after { $ready }
 f-fights = { $program }’s percent is set twice
 f-fights-more = A month is set by hand and a sensor sets the percent too.
 f-day = { $program } runs on { $days }
-f-day-more = Watering is not allowed on that day.
+f-day-more = { $n ->
+    [one] Watering is not allowed on that day.
+   *[other] Watering is not allowed on those days.
+}
 f-date-more = Watering is not allowed on that date.
 f-past-midnight = { $program } runs past midnight into { $date }
 f-sensor-required = No rain or freeze sensor is at work

@@ -5,6 +5,7 @@ mod ahead;
 mod conflict;
 mod due;
 mod effect;
+mod findings;
 mod first_steps;
 pub(crate) mod fixture;
 mod hand_card;
@@ -42,7 +43,7 @@ use crate::pages::stations::{Sheet, SheetInput, StationsLiveTemplate, filled};
 use crate::pages::week::{WeekInput, WeekLiveTemplate, WeekView};
 use crate::pages::working::{Figure, Provenances};
 use crate::pages::year::{YearInput, YearLiveTemplate, YearView};
-use crate::pages::{dial, door_card, field, findings, log, round, sensors, temporary, today};
+use crate::pages::{dial, door_card, field, log, round, sensors, temporary, today};
 use crate::show::Units;
 use crate::words::Words;
 use fixture::{Half, context, days, moment};
@@ -256,16 +257,6 @@ fn sensors_temporary_settings_and_dialling_in() {
             log::days(&[], &[], &context, "/controllers/1", units),
         )
     });
-}
-
-#[test]
-fn findings_for_files() {
-    let context = context(Half::North);
-    let found = upland_core::schedule::check(&context.week_of(Half::North.today()), context.controller());
-    insta::assert_snapshot!(
-        "findings",
-        format!("{:#?}", findings::words_of_findings(context.controller(), &found, ""))
-    );
 }
 
 /// The replay of some days as a form asks for it; none where there is nothing to replay.

@@ -8,7 +8,6 @@ use upland_core::quantity::MonthOfYear;
 use upland_core::schedule::{Level, Plan, Situation, week_work};
 
 use super::field::FieldState;
-use super::findings::mode_words;
 use super::round::change_line;
 use super::rules_form::rules_parts;
 use super::sensors::{sensor_name, set_to};
@@ -16,7 +15,7 @@ use super::stations::plant_name;
 use crate::charts::Strip;
 use crate::context::ControllerContext;
 use crate::show::{
-    Units, date_long, date_short, day_short, minutes, month_short, number, panel_start, panel_time, percent,
+    Units, date_long, date_short, day_short, minutes, mode_words, month_short, number, panel_start, panel_time, percent,
 };
 use crate::words::Words;
 

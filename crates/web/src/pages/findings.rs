@@ -4,9 +4,7 @@ use upland_core::controller::{Controller, DayMode, ProgramLetter};
 use upland_core::schedule::{Code, Finding, Problem, Repair, Severity, Stake};
 
 use crate::charts::{severity_word, volume_text, volume_unit};
-use crate::show::{
-    Measure, Units, date_short, day_list, day_long, day_short, month_long, number, panel_start, panel_time, times,
-};
+use crate::show::{Measure, Units, date_short, day_list, day_long, month_long, number, panel_start, panel_time, times};
 use crate::words::Words;
 
 /// A finding in words.
@@ -130,6 +128,8 @@ const fn note_key(code: Code) -> &'static str {
         Code::RainCountedTwice => "note-rain-twice",
         Code::DeeperThanReady => "note-deeper-ready",
         Code::TwoWaysOfSoak => "note-two-ways",
+        Code::TooManyOpenings => "note-openings",
+        Code::OutsideWindow => "note-window",
         _ => "note-plain",
     }
 }
@@ -199,10 +199,12 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
         ),
         Problem::DaysAndMinutes { scheduled, meant } => {
             let tenths = usize::from(scheduled.fract() != 0.0);
-            (
-                w.t2("f-days-minutes", ("program", &letter), ("times", number(*scheduled, tenths))),
-                w.t1("f-days-minutes-more", times(*meant)),
-            )
+            let title = if *scheduled == 1.0 {
+                w.t1("f-days-minutes-once", &letter)
+            } else {
+                w.t2("f-days-minutes", ("program", &letter), ("times", number(*scheduled, tenths)))
+            };
+            (title, w.t1("f-days-minutes-more", times(*meant)))
         }
         Problem::RainCountedTwice => (w.t1("f-rain-twice", &letter), w.t("f-rain-twice-more")),
         Problem::PercentHeld { month, wanted, highest } => (
@@ -223,7 +225,7 @@ fn title_and_fact(c: &Controller, f: &Finding, units: Units) -> (String, String)
         ),
         Problem::FightsSensor => (w.t1("f-fights", &letter), w.t("f-fights-more")),
         Problem::ForbiddenWeekdays { days } => {
-            (w.t2("f-day", ("program", &letter), ("days", day_list(*days))), w.t("f-day-more"))
+            (w.t2("f-day", ("program", &letter), ("days", day_list(*days))), w.count("f-day-more", days.count().into()))
         }
         Problem::ForbiddenDate { date } => {
             (w.t2("f-day", ("program", &letter), ("days", date_short(*date))), w.t("f-date-more"))
@@ -381,20 +383,4 @@ pub fn words_of_findings(c: &Controller, findings: &[Finding], authority: &str) 
             repair: v.repair,
         })
         .collect()
-}
-
-/// The days of a mode in words, never-water days counted in.
-pub(crate) fn mode_words(mode: DayMode, never: upland_core::controller::Days) -> String {
-    let w = Words;
-    let days = match mode {
-        DayMode::Weekdays(days) => day_list(days),
-        DayMode::Odd => w.t("mode-odd"),
-        DayMode::Even => w.t("mode-even"),
-        DayMode::Every { days, next } => w.t2("mode-every", ("days", days.to_string()), ("date", date_short(next))),
-    };
-    if never.is_empty() {
-        days
-    } else {
-        w.t2("mode-never", ("days", days), ("never", never.iter().map(day_short).collect::<Vec<_>>().join(", ")))
-    }
 }

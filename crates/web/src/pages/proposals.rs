@@ -7,7 +7,6 @@ use upland_core::schedule::{
     Candidate, DayWish, Grouping, Help, Helped, Level, Pinned, TimeWish, Wish, candidates, helps,
 };
 
-use super::findings::mode_words;
 use super::replay::Field;
 use super::shell::Shell;
 use super::spine::Spine;
@@ -16,7 +15,7 @@ use super::year::program_label;
 use crate::charts::{MiniWeek, Strip, volume_text, volume_unit};
 use crate::context::{ControllerContext, WeatherDay, monday};
 use crate::form::{Form, new_key};
-use crate::show::{Measure, Units, clock, clock_time, day_long, number, panel_start};
+use crate::show::{Measure, Units, clock, clock_time, day_long, mode_words, number, panel_start};
 use crate::words::Words;
 
 #[derive(askama::Template)]

@@ -1,6 +1,6 @@
 use chrono::{DateTime, Datelike, NaiveDate, NaiveDateTime, NaiveTime, TimeDelta, Timelike, Utc, Weekday};
 use chrono_tz::Tz;
-use upland_core::controller::{ClockFace, Days, StartTime};
+use upland_core::controller::{ClockFace, DayMode, Days, StartTime};
 use upland_core::quantity::MonthOfYear;
 
 use crate::words::Words;
@@ -71,6 +71,22 @@ pub(crate) fn day_long(day: Weekday) -> String {
 /// Mon, Wed, Fri.
 pub(crate) fn day_list(days: Days) -> String {
     days.iter().map(day_short).collect::<Vec<_>>().join(", ")
+}
+
+/// The days of a mode in words, never-water days counted in.
+pub(crate) fn mode_words(mode: DayMode, never: Days) -> String {
+    let w = Words;
+    let days = match mode {
+        DayMode::Weekdays(days) => day_list(days),
+        DayMode::Odd => w.t("mode-odd"),
+        DayMode::Even => w.t("mode-even"),
+        DayMode::Every { days, next } => w.t2("mode-every", ("days", days.to_string()), ("date", date_short(next))),
+    };
+    if never.is_empty() {
+        days
+    } else {
+        w.t2("mode-never", ("days", days), ("never", never.iter().map(day_short).collect::<Vec<_>>().join(", ")))
+    }
 }
 
 /// A moment of the sun by the clock of a zone, to the nearest minute, as almanacs print it.

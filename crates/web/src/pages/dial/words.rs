@@ -8,11 +8,10 @@ use upland_core::sensor::Vent;
 use upland_core::word::Word;
 use upland_formats::site::{DialledValueDoc, NextDoc, days_of};
 
-use crate::pages::findings::mode_words;
 use crate::pages::sensors::sensor_name;
 use crate::show::{
-    Measure, Units, clock, date_long, date_short, day_short, minutes, month_long, month_short, number, panel_start,
-    panel_time, rain_text, weekday,
+    Measure, Units, clock, date_long, date_short, day_short, minutes, mode_words, month_long, month_short, number,
+    panel_start, panel_time, rain_text, weekday,
 };
 use crate::words::Words;
 

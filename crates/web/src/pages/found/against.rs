@@ -6,10 +6,9 @@ use uuid::Uuid;
 
 use crate::context::ControllerContext;
 use crate::form::Form;
-use crate::pages::findings::mode_words;
 use crate::pages::stations::station_name;
 use crate::pages::water_windows::line;
-use crate::show::{minutes, month_long, panel_start, percent};
+use crate::show::{minutes, mode_words, month_long, panel_start, percent};
 use crate::words::Words;
 
 /// A value that reads otherwise on the panel.

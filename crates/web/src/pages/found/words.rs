@@ -4,10 +4,11 @@ use upland_core::controller::{ClockFace, Controller, DayMode, ProgramLetter, Sta
 use upland_core::found::{Cause, PanelFinding, ProgramWater};
 
 use crate::charts::{volume_text, volume_unit};
-use crate::pages::findings::{FindingWords, mode_words};
+use crate::pages::findings::FindingWords;
 use crate::pages::stations::station_name;
 use crate::show::{
-    Measure, Units, date_long, date_short, day_long, minutes, month_long, number, panel_start, panel_time, percent,
+    Measure, Units, date_long, date_short, day_long, minutes, mode_words, month_long, number, panel_start, panel_time,
+    percent,
 };
 use crate::words::Words;
 

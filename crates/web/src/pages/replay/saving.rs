@@ -8,8 +8,7 @@ use upland_core::sensor::RainSetting;
 
 use super::asked::Asked;
 use super::seasons::Field;
-use crate::pages::findings::mode_words;
-use crate::show::{Measure, Units, dial_figure, month_short, number, rain_setting};
+use crate::show::{Measure, Units, dial_figure, mode_words, month_short, number, rain_setting};
 use crate::words::Words;
 
 /// The saving, and the setting that gives it.

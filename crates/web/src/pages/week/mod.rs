@@ -9,7 +9,7 @@ use upland_core::controller::{Controller, DayMode, Days, Program, ProgramLetter}
 use upland_core::schedule::{Expansion, Finding, Grouping, Level, Plan, Shortfall, check, detect, propose, week_work};
 
 use super::door_card::own_days;
-use super::findings::{FindingView, counts, finding_views, mode_words};
+use super::findings::{FindingView, counts, finding_views};
 use super::shell::Shell;
 use super::spine::Spine;
 use super::year::program_label;
@@ -17,7 +17,8 @@ use crate::charts::{Strip, WeekPlate, WeekPlateInput, day_volumes, sun_of, volum
 use crate::context::{ControllerContext, monday};
 use crate::form::{Form, new_key};
 use crate::show::{
-    Units, clock, date_short, day_letter, day_long, month_long, month_of, nearest_minute, panel_start, percent,
+    Units, clock, date_short, day_letter, day_long, mode_words, month_long, month_of, nearest_minute, panel_start,
+    percent,
 };
 use crate::words::Words;
 
