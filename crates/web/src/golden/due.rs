@@ -32,7 +32,7 @@ fn quiet(half: Half) -> ControllerContext {
     })
 }
 
-fn record(half: Half, hours: i64, document: FieldDoc) -> FieldRecord {
+pub(super) fn record(half: Half, hours: i64, document: FieldDoc) -> FieldRecord {
     FieldRecord {
         id: Uuid::from_u128(9),
         controller_id: Uuid::from_u128(1),
@@ -43,7 +43,7 @@ fn record(half: Half, hours: i64, document: FieldDoc) -> FieldRecord {
 }
 
 /// Everything dialled in today as it is planned, but for the first of the values if that is said.
-fn dialled(context: &ControllerContext, half: Half, all: bool) -> FieldDoc {
+pub(super) fn dialled(context: &ControllerContext, half: Half, all: bool) -> FieldDoc {
     let values = slots(context.controller(), &context.plan(), half.today());
     // The clock, which comes first, is set on every visit.
     let set = values.iter().filter(|slot| !slot.is_clock()).skip(usize::from(!all));

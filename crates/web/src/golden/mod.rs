@@ -3,6 +3,7 @@
 
 mod ahead;
 mod conflict;
+mod dialling;
 mod due;
 mod effect;
 mod findings;
@@ -51,11 +52,11 @@ use fixture::{Half, context, days, moment};
 pub(crate) const CASES: [(&str, Half, Units); 2] =
     [("north_metric", Half::North, Units::Metric), ("south_us", Half::South, Units::Us)];
 
-/// Runs a check for each case under its name. An action has a new identifier each time, which says
+/// Runs a check for each case under its name. An action and a record have a new key each time, which says
 /// nothing about the page.
 fn each(what: &str, make: impl Fn(Half, Units) -> String) {
     let mut settings = insta::Settings::clone_current();
-    settings.add_filter(r#"name="action" value="[0-9a-f-]{36}""#, r#"name="action" value="an action""#);
+    settings.add_filter(r#"name="(action|record)" value="[0-9a-f-]{36}""#, r#"name="$1" value="a new key""#);
     settings.bind(|| {
         for (case, half, units) in CASES {
             insta::assert_snapshot!(format!("{what}__{case}"), make(half, units));

@@ -28,7 +28,7 @@ use crate::show::{Measure, Units};
 use crate::words::Words;
 
 /// The page between its masthead and its foot, checked as a whole.
-fn main_of(page: &impl Template) -> String {
+pub(super) fn main_of(page: &impl Template) -> String {
     let html = page.render().unwrap();
     check(&html);
     let (_, main) = html.split_once("<main").unwrap();
