@@ -54,5 +54,13 @@ async fn from_an_empty_company_to_a_door_card_on_a_phone() {
     b.wait_for_text(".nextstep", "Door card").await;
     b.click(".nextstep").await;
     b.wait_for_text("h1", "Potting shed").await;
+    // The way back to the controller stands in sight in the list of places, and what uses a record in that of weather.
+    for path in ["/places", "/weather"] {
+        b.go(path).await;
+        let widths = "const e = document.querySelector('main .scroll'); return [e.scrollWidth, e.clientWidth];";
+        let widths = b.script(widths, vec![]).await;
+        assert!(widths[0].as_i64() <= widths[1].as_i64(), "the list of {path} is wider than a phone: {widths}");
+        b.check_page().await;
+    }
     b.close().await;
 }
