@@ -140,24 +140,24 @@ fn read_rows<K: Send>(
     let (headers, decimal_comma) = (table.headers().len(), table.layout().decimal_comma());
     // A rain gauge lacks none.
     let has_temperature = mapping.of(Column::TMax).is_some();
-    let mut all = Piece { rows: Vec::with_capacity(table.len()), ..Piece::default() };
+    let mut all = Stretch { rows: Vec::with_capacity(table.len()), ..Stretch::default() };
     table.fold_rows(
-        |piece: &mut Piece<K>, line, record| match read_row(record, headers, mapping, decimal_comma) {
+        |stretch: &mut Stretch<K>, line, record| match read_row(record, headers, mapping, decimal_comma) {
             Ok(day) => {
-                if piece.is_sound(line, &day, has_temperature, site) {
-                    piece.rows.push(keep(line, record, &day));
-                    piece.run.push((line, RunDay::from(&day)));
+                if stretch.is_sound(line, &day, has_temperature, site) {
+                    stretch.rows.push(keep(line, record, &day));
+                    stretch.run.push((line, RunDay::from(&day)));
                 }
             }
-            Err((date, kind)) => piece.faults.push(Fault { line, date, kind }),
+            Err((date, kind)) => stretch.faults.push(Fault { line, date, kind }),
         },
-        |piece| all.append(piece),
+        |stretch| all.append(stretch),
     );
     all.checked()
 }
 
 /// What was read of a stretch of a file.
-struct Piece<K> {
+struct Stretch<K> {
     rows: Vec<K>,
     /// The sound days with their lines.
     run: Vec<(u64, RunDay)>,
@@ -165,13 +165,13 @@ struct Piece<K> {
     notes: Vec<Note>,
 }
 
-impl<K> Default for Piece<K> {
+impl<K> Default for Stretch<K> {
     fn default() -> Self {
         Self { rows: Vec::new(), run: Vec::new(), faults: Vec::new(), notes: Vec::new() }
     }
 }
 
-impl<K> Piece<K> {
+impl<K> Stretch<K> {
     /// Whether the day can be kept; what is wrong or doubtful with it is noted.
     fn is_sound(&mut self, line: u64, day: &DailyWeather, has_temperature: bool, site: Option<&Site>) -> bool {
         let date = day.date;

@@ -52,8 +52,17 @@ place-weather-rain-of = Rain from { $station }
 place-weather-gaps-of = Order in which { $station } fills gaps
 place-weather-no-gaps = no
 place-weather-how = Rain falls locally: take it from the nearest gauge. Reference ET may come from farther away. Gaps are filled in the order of the numbers.
-place-weather-share = { $name }: reference ET of { $et0 } days, rain of { $rain } days.
-place-weather-missing = No reference ET on { $et0 } days, no rain reading on { $rain } days.
+place-weather-share = { $name }: { $days }.
+place-weather-missing = Missing: { $days }.
+place-weather-no-day = no day
+place-weather-et0-days = { $n ->
+    [one] reference ET of one day
+   *[other] reference ET of { $n } days
+}
+place-weather-rain-days = { $n ->
+    [one] rain of one day
+   *[other] rain of { $n } days
+}
 year-of = Year of { $controller }
 
 # The site file.

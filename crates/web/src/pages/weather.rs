@@ -206,7 +206,6 @@ pub(crate) fn chosen(
 /// How many days each station of a place gives, and how many are missing.
 pub(crate) fn share_lines(weather: &Weather, days: &[BlendedDay]) -> Vec<String> {
     let w = Words;
-    let count = |n: usize| number(n as f64, 0);
     let mut lines: Vec<String> = weather
         .stations()
         .iter()
@@ -214,15 +213,22 @@ pub(crate) fn share_lines(weather: &Weather, days: &[BlendedDay]) -> Vec<String>
         .map(|(at, name)| {
             let et0 = days.iter().filter(|d| d.et0_from == Some(at)).count();
             let rain = days.iter().filter(|d| d.rain_from == Some(at)).count();
-            w.with("place-weather-share", &[("name", name), ("et0", &count(et0)), ("rain", &count(rain))])
+            w.t2("place-weather-share", ("name", name), ("days", day_counts(et0, rain)))
         })
         .collect();
     let without = |from: fn(&BlendedDay) -> Option<usize>| days.iter().filter(|d| from(d).is_none()).count();
     let (et0, rain) = (without(|d| d.et0_from), without(|d| d.rain_from));
     if et0 + rain > 0 {
-        lines.push(w.t2("place-weather-missing", ("et0", count(et0)), ("rain", count(rain))));
+        lines.push(w.t1("place-weather-missing", day_counts(et0, rain)));
     }
     lines
+}
+
+/// Days with reference ET and days with rain; of what there is none of, nothing is said.
+fn day_counts(et0: usize, rain: usize) -> String {
+    let counts = [("place-weather-et0-days", et0), ("place-weather-rain-days", rain)];
+    let said: Vec<String> = counts.into_iter().filter(|(_, n)| *n > 0).map(|(key, n)| Words.count(key, n)).collect();
+    if said.is_empty() { Words.t("place-weather-no-day") } else { said.join(", ") }
 }
 
 /// What each guess of a series would do to its July, or whatever its peak is.
@@ -270,4 +276,17 @@ fn some_names(names: &[String]) -> String {
     let more = names.len().saturating_sub(MOST);
     let first = names.iter().take(MOST).cloned().collect::<Vec<_>>().join(", ");
     if more == 0 { first } else { Words.t2("names-and-more", ("names", first), ("more", more.to_string())) }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_gauge_is_not_said_to_have_reference_et() {
+        assert_eq!(day_counts(0, 154), "rain of 154 days");
+        assert_eq!(day_counts(1, 0), "reference ET of one day");
+        assert_eq!(day_counts(720, 717), "reference ET of 720 days, rain of 717 days");
+        assert_eq!(day_counts(0, 0), "no day");
+    }
 }
