@@ -207,7 +207,7 @@ async fn what_makes_no_sense_is_said_at_its_place() {
     let apply = format!("{href}/apply");
     let refused = client.submit(&apply, page.form(&apply), &[]);
     assert_eq!(refused.status, 422, "{}", refused.brief());
-    assert!(refused.body.contains("This panel cannot be set so"), "{}", refused.brief());
+    assert!(refused.body.contains("This cannot be set: program "), "{}", refused.brief());
 }
 
 #[tokio::test(flavor = "multi_thread")]

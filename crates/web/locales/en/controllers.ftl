@@ -363,3 +363,64 @@ compare-foot = Net depths are what the plants get; the bars of all stations are 
 turf-months = Turf is often given a coefficient for each month (Meyer and Gibeault, from memory).
 turf-fill = Fill them in
 turf-filled = The coefficients by month are filled in under Plants, and not saved yet. In the southern hemisphere they are moved by six months.
+
+# What a controller cannot be set to: ends of sentences.
+cannot = This cannot be set: { $what }.
+cannot-station = station { $station }: { $what }
+cannot-program = program { $program }: { $what }
+cannot-sensor = sensor { $sensor }: { $what }
+cannot-temporary = temporary setting { $temporary }: { $what }
+cannot-field = “{ $field }” has a value that is not allowed
+cannot-capability = the panel’s own limits do not fit together
+cannot-terminal = { $n ->
+    [one] the panel has one terminal
+   *[other] the panel has { $n } terminals
+}
+cannot-twice = it is there twice
+cannot-unused = it is not in use
+cannot-dial = { $percent } in { $month } cannot be dialled; the panel goes from { $min } to { $max } in steps of { $step }
+cannot-waterings = { $waterings } waterings a week, and { $days } days on which it may water
+cannot-letter = { $n ->
+    [one] the panel has one program
+   *[other] the panel has { $n } programs
+}
+cannot-starts = { $n ->
+    [one] the panel has one start for it
+   *[other] the panel has { $n } starts for it
+}
+cannot-start-step = its starts go in steps of { $minutes } min
+cannot-by-hand = it is watered by hand and has no starts
+cannot-start-twice = two starts are the same
+cannot-day-mode = the panel does not have this choice of days
+cannot-every = every 1 to { $days } days are possible
+cannot-never-days = the panel cannot close single weekdays
+cannot-date = the next watering must be between 1900 and 2200
+cannot-split = a watering is divided over 1 to { $starts } starts
+cannot-run-long = a run is at most { $minutes } min
+cannot-run-step = runs go in steps of { $seconds } s
+cannot-no-cycles = the panel has no cycle and soak
+cannot-many-cycles = a run is cut into at most { $cycles } cycles; make them longer
+cannot-cycle = a cycle must be longer than 0, a soak at most 24 h
+cannot-also-same = it runs in this program already
+cannot-delay = the pause between stations is at most { $seconds } s
+cannot-windows = { $n ->
+    [0] the panel keeps no water windows
+    [one] the panel keeps one water window, from one time to another
+   *[other] the panel keeps { $n } water windows, each from one time to another
+}
+cannot-sensors = { $n } sensors are too many
+cannot-temporaries = { $n } temporary settings are too many
+cannot-sensor-settings = its settings do not fit this panel
+cannot-end = it must end on the day it begins or later, within a year
+cannot-percent = the panel cannot be set to this percent
+cannot-weaning = weaning adds 1 to 200 %, loses at least 1 % of it a week, and ends when nothing is left
+cannot-grow-in = 1 to { $starts } starts a day are possible, the last after the first
+cannot-rain-delay = a rain delay has 1 to { $days } days
+cannot-no-sensor = there is no such sensor
+cannot-no-program = there is no such program
+cannot-too-long = the run is longer than the panel’s longest
+cannot-fewer-programs = the panel has fewer programs
+cannot-more-starts = it has more starts than the panel allows
+cannot-entry-twice = one of the entries is there twice
+cannot-note = a note has up to { $characters } characters
+cannot-years = dates must be between 1900 and 2200

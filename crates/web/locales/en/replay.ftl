@@ -135,7 +135,6 @@ replay-apply = Apply this setting
 replay-apply-more = changes the plan, not the panel: dial it in afterwards
 replay-reset = Reset
 replay-no-sensor = There is no rain sensor on this controller. Fit one and enter it on Sensors; then this can be applied.
-replay-cannot-dial = This panel cannot be set so: { $error }
 replay-plot = Enough, not too much
 replay-plot-sub = lost water upward
 replay-plot-label = Strategies by adequacy and lost water

@@ -61,7 +61,6 @@ week-start-bad = Enter a time in steps of { $step } min, such as 04:30, or leave
 week-every-bad = Enter 1 to { $days } days.
 week-next-bad = Enter a date, such as 2026-06-11.
 week-mode-bad = This panel has no such day mode.
-week-schedule-bad = This panel cannot be set like this: { $error }.
 week-stations = Stations at { $month }
 week-minutes = Base
 week-run = Per run

@@ -3,6 +3,7 @@
 
 mod ahead;
 mod conflict;
+mod controller_error;
 mod dialling;
 mod due;
 mod effect;

@@ -1,4 +1,5 @@
 use crate::context::ChangeEntry;
+use crate::pages::controller_error::cannot_be_set;
 use chrono_tz::Tz;
 use upland_core::controller::{
     Capability, CapabilityError, Controller, ControllerError, Preset, RunError, ScheduleError,
@@ -260,6 +261,6 @@ fn explain(form: &mut Form, error: &ControllerError) {
             form.fail("sensor_inputs", w.t1("capability-sensor-in-use", id.to_string()));
         }
         ControllerError::Temporary { .. } => form.fail("rain_delay_max", w.t("capability-temporary-in-use")),
-        other => form.fail("name", other.to_string()),
+        other => form.fail("name", cannot_be_set(other)),
     }
 }

@@ -5,6 +5,7 @@ pub(crate) mod ahead;
 pub(crate) mod by_hand;
 pub(crate) mod clock_change;
 pub(crate) mod company;
+pub(crate) mod controller_error;
 pub(crate) mod controller_form;
 pub(crate) mod days_form;
 pub(crate) mod dial;

@@ -10,6 +10,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
 use crate::loading;
+use crate::pages::controller_error::cannot_be_set;
 use crate::pages::field::FieldState;
 use crate::pages::found::{TAKE, differing, found_href, taken};
 use crate::state::App;
@@ -29,7 +30,7 @@ pub(crate) async fn adopt(app: web::Data<App>, user: SignedIn, id: web::Path<Uui
     }
     let changed = adopted(panel, context.controller(), &parts);
     if let Err(error) = changed.check() {
-        form.fail(TAKE, Words.t1("found-cannot-be", error.to_string()));
+        form.fail(TAKE, cannot_be_set(&error));
     }
     if !form.is_sound() {
         let query = Form::from_pairs(vec![("of".to_owned(), form.get("of").to_owned())]);

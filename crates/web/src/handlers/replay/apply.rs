@@ -7,9 +7,9 @@ use crate::guard::posted::Posted;
 use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
+use crate::pages::controller_error::cannot_be_set;
 use crate::pages::replay::{Asked, Field, ReplayLiveTemplate};
 use crate::state::App;
-use crate::words::Words;
 
 /// Makes what is tried the plan: percents, days, a station's minutes and the rain sensor's setting, in one change.
 pub(crate) async fn apply(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
@@ -20,7 +20,7 @@ pub(crate) async fn apply(app: web::Data<App>, user: SignedIn, id: web::Path<Uui
     // What is set for a while was left out of the replay, and stays on the controller.
     controller.temporaries.clone_from(&loaded.context.controller().temporaries);
     if let Err(error) = controller.check() {
-        form.fail("set", Words.t1("replay-cannot-dial", error.to_string()));
+        form.fail("set", cannot_be_set(&error));
         let view = loaded.view(form, user.units).ok_or(PageError::NotFound)?;
         return invalid(&ReplayLiveTemplate { token: user.token.clone(), view: Box::new(view) });
     }

@@ -8,6 +8,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
 use crate::loading;
+use crate::pages::controller_error::cannot_be_set;
 use crate::pages::sensors::{read, sensor_of};
 use crate::state::App;
 
@@ -28,7 +29,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         None => changed.add_sensor(sensor),
     };
     if let Err(error) = changed.check() {
-        form.fail("place", error.to_string());
+        form.fail("place", cannot_be_set(&error));
         return invalid(&sensors_page(&app, &user, &context, &query, Some(form)).await?);
     }
     let post_to = format!("/controllers/{id}/sensors");

@@ -8,6 +8,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
 use crate::loading;
+use crate::pages::controller_error::cannot_be_set;
 use crate::pages::stations::read;
 use crate::state::App;
 
@@ -19,7 +20,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
         && let Err(error) = controller.check()
     {
         // Cells were checked one by one; what is left hangs between them.
-        form.fail("sheet", error.to_string());
+        form.fail("sheet", cannot_be_set(&error));
     }
     if !form.is_sound() {
         return invalid(&stations_page(&app, &user, &context, form, &controller, None).await?);

@@ -8,9 +8,9 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
 use crate::loading;
+use crate::pages::controller_error::cannot_be_set;
 use crate::pages::temporary::read;
 use crate::state::App;
-use crate::words::Words;
 
 /// Sets something for a while, with its reason and its end.
 pub(crate) async fn add(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
@@ -20,7 +20,7 @@ pub(crate) async fn add(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>
     if let Some(temporary) = read {
         changed.add_temporary(temporary);
         if let Err(error) = changed.check() {
-            form.fail("until", Words.t1("temp-cannot", error.to_string()));
+            form.fail("until", cannot_be_set(&error));
         }
     }
     if !form.is_sound() {

@@ -19,6 +19,7 @@ use crate::intake::{DailyRecord, revision_of_record};
 use crate::loading;
 use crate::pages::days_form::read_date;
 use crate::pages::series::measure;
+use crate::pages::weather_file::no_normals;
 use crate::show::Units;
 use crate::state::App;
 use crate::words::Words;
@@ -42,7 +43,7 @@ pub(crate) async fn decide(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
         Ok(revision) => revision,
         Err(error) => {
             // Such as the only day of a month excluded: the record would have no normals.
-            form.fail("value", Words.t1("decision-too-much", error.to_string()));
+            form.fail("value", Words.t1("decision-too-much", no_normals(&error)));
             return invalid(&series_page(&app, &user, whole.record, form).await?);
         }
     };

@@ -12,8 +12,8 @@ use crate::handlers::saving::{made_on, save_over};
 use crate::intake::{DailyRecord, revision_of_record};
 use crate::loading;
 use crate::pages::series::Station;
+use crate::pages::weather_file::no_normals;
 use crate::state::App;
-use crate::words::Words;
 
 /// Renames a station, or moves it: its reference ET and its normals are worked out anew for the place where it
 /// stands, and written with the move.
@@ -36,7 +36,7 @@ pub(crate) async fn update(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
                 moved = Some(Box::new(revision));
             }
             Err(error) => {
-                form.fail("latitude", Words.t1("decision-too-much", error.to_string()));
+                form.fail("latitude", no_normals(&error));
                 return invalid(&series_page(&app, &user, whole.record, form).await?);
             }
         }

@@ -9,8 +9,8 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::saving::save_controller;
 use crate::handlers::{go, invalid};
 use crate::loading;
+use crate::pages::controller_error::cannot_be_set;
 use crate::state::App;
-use crate::words::Words;
 
 /// Saves a change of the week: a day, a start, a program, a repair, a proposal.
 pub(crate) async fn change(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid>, Posted(mut form): Posted) -> Page {
@@ -21,7 +21,7 @@ pub(crate) async fn change(app: web::Data<App>, user: SignedIn, id: web::Path<Uu
     if form.is_sound()
         && let Err(error) = controller.check()
     {
-        form.fail("mode", Words.t1("week-schedule-bad", error.to_string()));
+        form.fail("mode", cannot_be_set(&error));
     }
     if !form.is_sound() {
         let query = form.clone();

@@ -9,6 +9,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
 use crate::loading;
+use crate::pages::controller_error::cannot_be_set;
 use crate::state::App;
 
 /// Saves a month's percent and waterings.
@@ -19,7 +20,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     let dragged = form.is("do", "drag");
     decide(&mut form, &mut controller, &asked, dragged);
     if let Err(error) = controller.check() {
-        form.fail("waterings", error.to_string());
+        form.fail("waterings", cannot_be_set(&error));
     }
     if !form.is_sound() {
         let query = form.clone();

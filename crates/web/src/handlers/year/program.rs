@@ -9,6 +9,7 @@ use crate::guard::signed_in::SignedIn;
 use crate::handlers::invalid;
 use crate::handlers::saving::save_controller;
 use crate::loading;
+use crate::pages::controller_error::cannot_be_set;
 use crate::state::App;
 use crate::words::Words;
 
@@ -26,7 +27,7 @@ pub(crate) async fn save(app: web::Data<App>, user: SignedIn, id: web::Path<Uuid
     program.waterings_per_week = form.get("program_waterings").parse().ok();
     program.count_rain = form.is("count_rain", "yes");
     if let Err(error) = controller.check() {
-        form.fail("program_waterings", error.to_string());
+        form.fail("program_waterings", cannot_be_set(&error));
     }
     if !form.is_sound() {
         let query = form.clone();

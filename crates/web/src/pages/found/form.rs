@@ -9,6 +9,7 @@ use upland_core::landscape::CycleSoak;
 use upland_core::quantity::{MonthOfYear, Percent, RunTime, range};
 
 use crate::form::{Form, new_key, parse_number};
+use crate::pages::controller_error::cannot_stand;
 use crate::pages::days_form::{read_date, read_every, tick_days, ticked_days};
 use crate::pages::water_windows;
 use crate::show::{Measure, Units, minutes, panel_start};
@@ -136,7 +137,7 @@ pub(crate) fn read(form: &mut Form, capability: &Capability, now: NaiveDateTime)
             upland_core::found::PanelError::WaterWindows(_) => "window0from",
             _ => "stations",
         };
-        form.fail(field, Words.t1("found-cannot-be", error.to_string()));
+        form.fail(field, cannot_stand(&error));
     }
     panel
 }

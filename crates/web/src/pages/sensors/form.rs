@@ -9,6 +9,7 @@ use upland_core::sensor::{EtSetting, Reading, Sensor, SensorError, SensorKind};
 use super::et_form;
 use crate::context::ControllerContext;
 use crate::form::{Form, new_key, parse_number};
+use crate::pages::controller_error::not_at_sensor;
 use crate::pages::field_form;
 use crate::show::{Measure, Units, fraction, rain_text};
 use crate::words::Words;
@@ -133,7 +134,9 @@ fn error_at(error: &SensorError, units: Units) -> (&'static str, String) {
         SensorError::ReadingDate(_) => ("r0at", w.t("field-date")),
         SensorError::Readings => ("r0at", w.t("sensor-readings-order")),
         SensorError::Sheet(error) => et_form::sheet_error(error, units),
-        SensorError::NoSuchStation(_) | SensorError::NoSuchProgram(_) => ("place", error.to_string()),
+        SensorError::NoSuchStation(_) | SensorError::NoSuchProgram(_) => {
+            ("place", w.t1("cannot", not_at_sensor(error)))
+        }
     }
 }
 

@@ -21,7 +21,7 @@ use crate::intake::{DailyRecord, IntakeError, revision_of_record};
 use crate::pages::Choice;
 use crate::pages::series::Station;
 use crate::pages::shell::Shell;
-use crate::show::{Units, date_long, number};
+use crate::show::{Measure, Units, date_long, number};
 use crate::words::Words;
 use joining::{JoinedHours, joined, take_hours};
 use lines::{fault_row, note_row};
@@ -159,11 +159,11 @@ pub(crate) fn days_of(form: &Form, table: &Table) -> Option<Vec<DailyWeather>> {
 }
 
 /// Why a record gives no normals, in words.
-fn no_normals(error: &IntakeError) -> String {
+pub(crate) fn no_normals(error: &IntakeError) -> String {
     match error {
         IntakeError::Normals(NormalsError::MonthsMissing(months)) => Words
             .t1("file-open-months", months.iter().map(|m| crate::show::month_long(*m)).collect::<Vec<_>>().join(", ")),
-        IntakeError::Site(other) => other.to_string(),
+        IntakeError::Site(other) => Measure::Height.allowed(other.range, Units::Metric),
     }
 }
 
