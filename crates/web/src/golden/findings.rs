@@ -24,8 +24,8 @@ fn minutes(minutes: u32) -> RunTime {
 /// What is wrong, at which station, and what is at stake.
 type Case = (Problem, Option<u8>, Stake);
 
-/// Where a problem stands in [`every_problem`]. A new one does not compile before it has its place, and is missed there
-/// before it has its words.
+/// Where a problem stands in [`every_problem`]. A new one does not compile before it has its place here, and
+/// [`no_problem_is_missed`] fails until it is in the list.
 const fn place(problem: &Problem) -> usize {
     match problem {
         Problem::SecondStart { .. } => 0,

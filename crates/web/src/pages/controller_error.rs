@@ -142,7 +142,8 @@ fn of_run(error: RunError) -> String {
     }
 }
 
-fn of_root_zone(error: RootZoneError) -> String {
+/// What does not fit together of a station's root zone.
+pub(crate) fn of_root_zone(error: RootZoneError) -> String {
     Words.t(match error {
         RootZoneError::Half => "root-zone-half",
         RootZoneError::Reversed => "root-zone-reversed",

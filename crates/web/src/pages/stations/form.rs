@@ -7,9 +7,9 @@ use upland_core::schedule::follow_soil;
 
 use super::COLUMNS;
 use crate::form::{Form, new_key};
+use crate::pages::controller_error::of_root_zone;
 use crate::pages::field_form::{read as read_field, shown};
 use crate::show::Units;
-use crate::words::Words;
 
 /// The name of a station's field in the form.
 pub(super) fn field_name(number: u8, field: &str) -> String {
@@ -84,12 +84,11 @@ fn read_row(form: &mut Form, number: u8, was: Option<&Station>, units: Units) ->
         read_field(form, &field_name(number, field.name), field, &mut station, units);
     }
     if let Err(error) = station.check_root_zone() {
-        let (field, words) = match error {
-            RootZoneError::Half => ("wilting_point", "root-zone-half"),
-            RootZoneError::Reversed => ("wilting_point", "root-zone-reversed"),
-            RootZoneError::Start => ("depletion_start_mm", "root-zone-start"),
+        let field = match error {
+            RootZoneError::Half | RootZoneError::Reversed => "wilting_point",
+            RootZoneError::Start => "depletion_start_mm",
         };
-        form.fail(&field_name(number, field), Words.t(words));
+        form.fail(&field_name(number, field), of_root_zone(error));
     }
     station.also = station.also.filter(|also| *also != station.program);
     Some(station)
